@@ -1,0 +1,21 @@
+package molvet.core.collection;
+
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+
+/** The number a paint keeps for good, given in order and never reused; printed {@code M-0137}. */
+public record Accession(int number) {
+    private static final Pattern SHAPE = Pattern.compile("(?i)M\\s*[-–·. ]?\\s*(\\d{1,6})");
+
+    public static Optional<Accession> parse(String text) {
+        Matcher m = SHAPE.matcher(text.strip());
+        return m.matches() ? Optional.of(new Accession(Integer.parseInt(m.group(1)))) : Optional.empty();
+    }
+
+    @Override
+    public String toString() {
+        return String.format(Locale.ROOT, "M-%04d", number);
+    }
+}

@@ -1,0 +1,170 @@
+package molvet.core.collection;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.maker.Claim;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Lightfastness;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
+
+/**
+ * Weighs label, pigments and paper.
+ *
+ * <p>For transparency, staining and granulation the paper wins, then the label, then the pigments. For lightfastness
+ * the label never raises a verdict: the worst pigment sets it, an eye's suspicion or a more modest label may lower it,
+ * and only one's own fading test outranks them all.
+ */
+public final class ThreeVoices {
+    private final PigmentReference reference;
+
+    public ThreeVoices(PigmentReference reference) {
+        this.reference = reference;
+    }
+
+    public Verdict weigh(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> paper) {
+        Optional<Grade> label = claim.flatMap(Claim::grade);
+        Optional<Pigment> decisive = decisive(trait, recipe);
+        Optional<Grade> pigments = decisive.map(p -> p.usually(trait));
+        List<String> reasons = new ArrayList<>();
+        Optional<Grade> verdict = trait == Trait.LIGHTFASTNESS
+                ? lightfastness(label, decisive, paper, reasons)
+                : ordinary(trait, label, decisive, paper, reasons);
+        claim.filter(c -> c.grade().isEmpty())
+                .ifPresent(c -> reasons.add("The label’s “" + c.asWritten()
+                        + "” has no step on our scale yet; add it to the maker’s scale."));
+        unknown(recipe).ifPresent(reasons::add);
+        Optional<Grade> heard = paper.map(PaperWord::grade);
+        Optional<String> apart = disagreement(trait, label, decisive, paper);
+        apart.ifPresent(reasons::add);
+        return new Verdict(trait, label, pigments, heard, verdict, apart.isPresent(), List.copyOf(reasons));
+    }
+
+    /** The pigment of a recipe that sets a trait: the most fugitive, most opaque, most staining, most granulating. */
+    private Optional<Pigment> decisive(Trait trait, Recipe recipe) {
+        return recipe.pigments().stream()
+                .flatMap(c -> reference.find(c).stream())
+                .filter(p -> p.usually(trait) != Lightfastness.UNTESTED)
+                .max(Comparator.comparingInt(p -> p.usually(trait).ordinal()));
+    }
+
+    private static Optional<Grade> ordinary(
+            Trait trait,
+            Optional<Grade> label,
+            Optional<Pigment> decisive,
+            Optional<PaperWord> paper,
+            List<String> reasons) {
+        if (paper.isPresent()) {
+            PaperWord p = paper.get();
+            reasons.add(
+                    p.where() + " shows " + phrase(trait, p.grade()) + "; it is your paint on your paper, so it wins.");
+            return Optional.of(p.grade());
+        }
+        if (label.isPresent()) {
+            reasons.add("The label says " + phrase(trait, label.get()) + "; your paper has not spoken yet.");
+            return label;
+        }
+        decisive.ifPresent(p -> reasons.add(p.code() + " (" + p.chemicalName() + ") usually shows "
+                + phrase(trait, p.usually(trait)) + "; neither label nor paper speaks."));
+        return decisive.map(p -> p.usually(trait));
+    }
+
+    private static Optional<Grade> lightfastness(
+            Optional<Grade> label, Optional<Pigment> decisive, Optional<PaperWord> paper, List<String> reasons) {
+        Optional<PaperWord> test = paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST);
+        if (test.isPresent()) {
+            reasons.add(test.get().where() + " shows " + test.get().grade().words()
+                    + "; a fading test of your own outranks label and pigments.");
+            return test.map(PaperWord::grade);
+        }
+        Optional<Grade> verdict = decisive.map(Pigment::lightfastness);
+        decisive.ifPresent(p -> reasons.add(p.code() + " (" + p.chemicalName() + ") is "
+                + p.lightfastness().words() + " in watercolour; the worst pigment in the recipe sets the verdict."));
+        Optional<Grade> spoken = label.filter(g -> g != Lightfastness.UNTESTED);
+        if (spoken.isPresent() && verdict.isEmpty()) {
+            reasons.add("Only the label speaks: " + spoken.get().words() + ".");
+            verdict = spoken;
+        } else if (spoken.isPresent() && worse(spoken.get(), verdict.get())) {
+            reasons.add("The label itself claims no more than " + spoken.get().words() + ".");
+            verdict = spoken;
+        }
+        if (paper.isPresent()
+                && paper.get().grade() != Lightfastness.UNTESTED
+                && (verdict.isEmpty() || worse(paper.get().grade(), verdict.get()))) {
+            reasons.add(paper.get().where() + " raises the suspicion that it is "
+                    + paper.get().grade().words() + ".");
+            verdict = paper.map(PaperWord::grade);
+        }
+        return verdict;
+    }
+
+    private static boolean worse(Grade one, Grade two) {
+        return one.ordinal() > two.ordinal();
+    }
+
+    /** Label and paper one step apart, or pigments two steps from either, are worth a look. */
+    private static Optional<String> disagreement(
+            Trait trait, Optional<Grade> label, Optional<Pigment> decisive, Optional<PaperWord> paper) {
+        Optional<Grade> claimed = label.filter(g -> g != Lightfastness.UNTESTED);
+        Optional<PaperWord> seen = paper.filter(p -> p.grade() != Lightfastness.UNTESTED);
+        if (claimed.isPresent()
+                && seen.isPresent()
+                && claimed.get() != seen.get().grade()) {
+            return Optional.of("The label says " + phrase(trait, claimed.get()) + "; "
+                    + lower(seen.get().where()) + " shows "
+                    + phrase(trait, seen.get().grade()) + ".");
+        }
+        Optional<Grade> usual = decisive.map(p -> p.usually(trait));
+        if (claimed.isPresent() && usual.isPresent() && apart(claimed.get(), usual.get()) >= 2) {
+            return Optional.of("The label says " + phrase(trait, claimed.get()) + "; "
+                    + decisive.get().code() + " is usually " + shortly(trait, usual.get()) + ".");
+        }
+        if (seen.isPresent() && usual.isPresent() && apart(seen.get().grade(), usual.get()) >= 2) {
+            return Optional.of(
+                    seen.get().where() + " shows " + phrase(trait, seen.get().grade()) + "; "
+                            + decisive.get().code() + " is usually " + shortly(trait, usual.get()) + ".");
+        }
+        return Optional.empty();
+    }
+
+    private Optional<String> unknown(Recipe recipe) {
+        List<String> codes = recipe.pigments().stream()
+                .filter(c -> !reference.holds(c))
+                .map(PigmentCode::toString)
+                .toList();
+        return codes.isEmpty()
+                ? Optional.empty()
+                : Optional.of(
+                        "The reference does not know " + String.join(", ", codes) + ", so it says nothing of it.");
+    }
+
+    private static int apart(Grade one, Grade two) {
+        return Math.abs(one.ordinal() - two.ordinal());
+    }
+
+    private static String lower(String sentence) {
+        return Character.toLowerCase(sentence.charAt(0)) + sentence.substring(1);
+    }
+
+    private static String shortly(Trait trait, Grade grade) {
+        return switch (trait) {
+            case LIGHTFASTNESS, TRANSPARENCY -> grade.words();
+            case STAINING -> grade.ordinal() == 0 ? "not staining" : "of " + grade.words() + " staining";
+            case GRANULATION -> grade.ordinal() == 0 ? "smooth" : "of " + grade.words() + " granulation";
+        };
+    }
+
+    private static String phrase(Trait trait, Grade grade) {
+        return switch (trait) {
+            case LIGHTFASTNESS -> grade.words() + " lightfastness";
+            case TRANSPARENCY -> grade.words() + " paint";
+            case STAINING -> grade.ordinal() == 0 ? "no staining" : grade.words() + " staining";
+            case GRANULATION -> grade.ordinal() == 0 ? "no granulation" : grade.words() + " granulation";
+        };
+    }
+}

@@ -1,0 +1,25 @@
+package molvet.core.collection;
+
+import java.util.List;
+import java.util.Optional;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Trait;
+
+/**
+ * What three voices say of one trait, who wins, and why.
+ *
+ * @param label what the maker claims, on our scale
+ * @param pigments what the reference says of the recipe
+ * @param paper what one's own swatch shows
+ * @param verdict the winner's word; empty when nobody speaks
+ * @param disagree whether the voices are far enough apart to be worth a look
+ * @param reasons plain sentences: the winner and why first, then the disagreement
+ */
+public record Verdict(
+        Trait trait,
+        Optional<Grade> label,
+        Optional<Grade> pigments,
+        Optional<Grade> paper,
+        Optional<Grade> verdict,
+        boolean disagree,
+        List<String> reasons) {}

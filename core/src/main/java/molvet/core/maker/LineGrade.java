@@ -1,0 +1,8 @@
+package molvet.core.maker;
+
+/** For whom a line is made. */
+public enum LineGrade {
+    ARTIST,
+    STUDENT,
+    HANDMADE
+}

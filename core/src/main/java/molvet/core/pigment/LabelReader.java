@@ -1,0 +1,358 @@
+package molvet.core.pigment;
+
+import java.text.Normalizer;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import molvet.core.measure.Words;
+import org.apache.commons.text.similarity.LevenshteinDistance;
+
+/**
+ * Reads pigments from label text, as badly as it is written, printed, pasted or said.
+ *
+ * <p>Codes with spaces, points, dashes and letters misread for digits; families in words in several languages;
+ * constitution numbers; names in words; numbers spoken as words. Nothing is guessed silently: whatever is not plain
+ * comes with a {@link Note}, and what is not understood is returned as unread.
+ */
+public final class LabelReader {
+    /** The longest label text that is read, in characters. */
+    public static final int MOST = 2000;
+
+    private static final Pattern CONSTITUTION =
+            Pattern.compile("(?i)(?:C\\s*\\.?\\s*I\\s*\\.?\\s*(?:no\\.?|#|nr\\.?)?\\s*)?\\b(\\d{5,6})(?::\\d)?\\b");
+    private static final String DIGITS = "([0-9lI|oO]*[0-9][0-9lI|oO]*)";
+    private static final String SUFFIX =
+            "(?:(\\s*:\\s*|\\s*(?:colon|doppelpunkt|deux-points)\\s+|\\.|-|;|\\s*/|\\s+|\\s*(?:point|dot|punkt)\\s+)([0-9l])(?![0-9A-Za-z]))?";
+    private static final Pattern CODE = Pattern.compile(
+            "(?i)([PN])[\\s.]*(BR|BLK|BK|Y|O|R|V|B|G|W|M)[\\s.\\-–_#]*(?-i:" + DIGITS + ")(?i:" + SUFFIX + ")");
+    private static final Map<String, String> FAMILY_WORDS = Map.ofEntries(
+            Map.entry("yellow", "Y"),
+            Map.entry("gelb", "Y"),
+            Map.entry("jaune", "Y"),
+            Map.entry("giallo", "Y"),
+            Map.entry("orange", "O"),
+            Map.entry("red", "R"),
+            Map.entry("rot", "R"),
+            Map.entry("rouge", "R"),
+            Map.entry("rosso", "R"),
+            Map.entry("violet", "V"),
+            Map.entry("violett", "V"),
+            Map.entry("purple", "V"),
+            Map.entry("blue", "B"),
+            Map.entry("blau", "B"),
+            Map.entry("bleu", "B"),
+            Map.entry("blu", "B"),
+            Map.entry("green", "G"),
+            Map.entry("grün", "G"),
+            Map.entry("vert", "G"),
+            Map.entry("verde", "G"),
+            Map.entry("brown", "Br"),
+            Map.entry("braun", "Br"),
+            Map.entry("brun", "Br"),
+            Map.entry("black", "Bk"),
+            Map.entry("schwarz", "Bk"),
+            Map.entry("noir", "Bk"),
+            Map.entry("white", "W"),
+            Map.entry("weiß", "W"),
+            Map.entry("weiss", "W"),
+            Map.entry("blanc", "W"),
+            Map.entry("metal", "M"));
+    private static final Pattern IN_WORDS = Pattern.compile("(?iu)(?:C\\s*\\.?\\s*I\\s*\\.?\\s*)?(pigment|natural)\\s+("
+            + String.join("|", FAMILY_WORDS.keySet()) + ")\\s*(?:no\\.?|nr\\.?|#)?\\s*(?-i:" + DIGITS + ")(?i:" + SUFFIX
+            + ")");
+    private static final Pattern CRYSTAL_FORM =
+            Pattern.compile("(?iu)[(\\[]?\\s*(?:[αβγε]|alpha|beta|gamma|epsilon)\\s*(?:form|crystal)?\\s*[)\\]]?");
+    private static final Pattern FILLER = Pattern.compile(
+            "(?iu)(?:[\\s,;:/+&|.·•()\\[\\]\\-–—*\"“”']+|(?:and|und|et|y|e|with|mit|pigments?|pigmente?n?|contains|ci|c\\.i\\.)(?![\\p{L}\\p{N}]))");
+    private static final Pattern WORD = Pattern.compile("(?u)[\\p{L}\\p{N}][\\p{L}\\p{N}'’.:\\-]*|\\S");
+    private static final List<String> ONES = List.of(
+            "zero",
+            "one",
+            "two",
+            "three",
+            "four",
+            "five",
+            "six",
+            "seven",
+            "eight",
+            "nine",
+            "ten",
+            "eleven",
+            "twelve",
+            "thirteen",
+            "fourteen",
+            "fifteen",
+            "sixteen",
+            "seventeen",
+            "eighteen",
+            "nineteen");
+    private static final List<String> TENS =
+            List.of("", "", "twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety");
+    private static final Pattern SPOKEN = Pattern.compile("(?i)\\b(?:(one|two) hundred(?: and)? ?)?(?:("
+            + String.join("|", TENS.subList(2, 10)) + ")(?:[ -](" + String.join("|", ONES.subList(1, 10)) + "))?|("
+            + String.join(
+                    "|",
+                    ONES.stream()
+                            .sorted(Comparator.comparing(String::length).reversed())
+                            .toList())
+            + "))?\\b");
+    private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(2);
+
+    private final PigmentReference reference;
+
+    public LabelReader(PigmentReference reference) {
+        this.reference = reference;
+    }
+
+    /**
+     * @param text the label, at most {@link #MOST} characters
+     * @throws molvet.core.measure.Refusal if it is too long or holds control characters
+     */
+    public LabelReading read(String text) {
+        return new Run(plain(Words.lines("pigments", text, MOST))).read();
+    }
+
+    /** Full-width and subscript digits made plain, dashes and colons of other scripts made ours, spoken numbers digits. */
+    private static String plain(String text) {
+        String s = Normalizer.normalize(text, Normalizer.Form.NFKC)
+                .replace('∶', ':')
+                .replace('׃', ':')
+                .replace('⁄', '/')
+                .replace('‧', '·')
+                .replace('‑', '-')
+                .replace('\n', ',');
+        Matcher m = SPOKEN.matcher(s);
+        StringBuilder out = new StringBuilder();
+        while (m.find()) {
+            m.appendReplacement(out, m.group().isBlank() ? Matcher.quoteReplacement(m.group()) : spoken(m));
+        }
+        return m.appendTail(out).toString();
+    }
+
+    private static String spoken(Matcher m) {
+        int n = m.group(1) == null ? 0 : ONES.indexOf(lower(m.group(1))) * 100;
+        if (m.group(2) != null) n += TENS.indexOf(lower(m.group(2))) * 10;
+        if (m.group(3) != null) n += ONES.indexOf(lower(m.group(3)));
+        if (m.group(4) != null) n += ONES.indexOf(lower(m.group(4)));
+        return n + (m.group().endsWith(" ") ? " " : "");
+    }
+
+    private static String lower(String s) {
+        return s.toLowerCase(Locale.ROOT);
+    }
+
+    /** One pass over one label, from left to right. */
+    private final class Run {
+        private final String text;
+        private int at = 0;
+        private final LinkedHashSet<PigmentCode> codes = new LinkedHashSet<>();
+        private final List<Note> notes = new ArrayList<>();
+        private final List<String> unread = new ArrayList<>();
+        private final List<NameInWords> names = new ArrayList<>();
+        private final StringBuilder pending = new StringBuilder();
+
+        Run(String text) {
+            this.text = text;
+        }
+
+        LabelReading read() {
+            boolean afterCode = false;
+            while (at < text.length()) {
+                boolean free = at == 0 || afterCode || !Character.isLetterOrDigit(text.charAt(at - 1));
+                if (free && (inWords() || code() || constitution())) {
+                    flush();
+                    afterCode = true;
+                    continue;
+                }
+                boolean formHere = afterCode && skip(CRYSTAL_FORM);
+                if (formHere) continue;
+                if (skip(FILLER)) {
+                    if (pending.length() > 0) pending.append(' ');
+                    continue;
+                }
+                afterCode = false;
+                if (free && name()) {
+                    flush();
+                    continue;
+                }
+                takeUnread();
+            }
+            flush();
+            resolveNames();
+            return new LabelReading(new Recipe(List.copyOf(codes)), notes, unread);
+        }
+
+        private boolean skip(Pattern p) {
+            Matcher m = p.matcher(text).region(at, text.length());
+            if (!m.lookingAt() || m.end() == at) return false;
+            at = m.end();
+            return true;
+        }
+
+        private boolean inWords() {
+            Matcher m = matcher(IN_WORDS);
+            if (!m.lookingAt()) return false;
+            String family = (m.group(1).equalsIgnoreCase("natural") ? "N" : "P") + FAMILY_WORDS.get(lower(m.group(2)));
+            return take(m, family, m.group(3), 4, 5);
+        }
+
+        private boolean code() {
+            Matcher m = matcher(CODE);
+            if (!m.lookingAt()) return false;
+            String letters = m.group(2).equalsIgnoreCase("BLK") ? "Bk" : m.group(2);
+            Optional<String> family = PigmentCode.family(m.group(1) + letters);
+            return family.isPresent() && take(m, family.get(), m.group(3), 4, 5);
+        }
+
+        /** Takes the code a matcher found; gives the suffix back to the text when it is more likely something else. */
+        private boolean take(Matcher m, String family, String digits, int separator, int suffixGroup) {
+            String number = digits.replaceAll("[lI|]", "1").replaceAll("[oO]", "0");
+            if (number.length() > 3 || Integer.parseInt(number) == 0) return false;
+            PigmentCode plain = new PigmentCode(family, Integer.parseInt(number), 0);
+            PigmentCode code = plain;
+            int end = m.end();
+            if (m.group(suffixGroup) != null) {
+                int suffix = m.group(suffixGroup).equals("l") ? 1 : Integer.parseInt(m.group(suffixGroup));
+                PigmentCode whole = new PigmentCode(plain.family(), plain.number(), suffix);
+                String by = lower(m.group(separator).strip());
+                boolean plainly = by.equals(":") || by.equals("colon") || by.equals("doppelpunkt");
+                if (plainly || reference.holds(whole)) {
+                    code = whole;
+                } else {
+                    end = m.start(separator);
+                }
+            }
+            at = end;
+            String written = text.substring(m.start(), end).strip();
+            if (!digits.equals(number)) {
+                notes.add(new Note(
+                        written,
+                        "misread-digit",
+                        "“" + written + "” holds a letter where a digit belongs; it was read as " + code + ".",
+                        code.toString()));
+            }
+            add(code, written);
+            return true;
+        }
+
+        private boolean constitution() {
+            Matcher m = matcher(CONSTITUTION);
+            if (!m.lookingAt()) return false;
+            List<Pigment> found = reference.withConstitution(m.group(1));
+            if (found.isEmpty()) return false;
+            at = m.end();
+            String written = m.group().strip();
+            PigmentCode first = found.get(0).code();
+            if (found.stream().noneMatch(p -> codes.contains(p.code()))) {
+                add(first, written);
+                if (found.size() > 1) {
+                    notes.add(new Note(
+                            written,
+                            "shared-number",
+                            "CI " + m.group(1) + " is shared by " + list(found) + "; it was read as " + first + ".",
+                            first.toString()));
+                }
+            }
+            return true;
+        }
+
+        /** The longest name in words that starts here, one slip of the pen allowed in a long one. */
+        private boolean name() {
+            Matcher words = WORD.matcher(text).region(at, text.length());
+            List<Integer> ends = new ArrayList<>();
+            int next = at;
+            while (ends.size() < 5
+                    && words.find()
+                    && text.substring(next, words.start()).isBlank()) {
+                ends.add(words.end());
+                next = words.end();
+            }
+            for (int i = ends.size() - 1; i >= 0; i--) {
+                String written = text.substring(at, ends.get(i));
+                String folded = lower(written).replaceAll("[.,;:]+$", "").replaceAll("\\s+", " ");
+                Optional<String> name = reference.named(folded).isEmpty() ? nearly(folded) : Optional.of(folded);
+                if (name.isPresent()) {
+                    names.add(new NameInWords(written.strip(), reference.named(name.get())));
+                    at = ends.get(i);
+                    return true;
+                }
+            }
+            return false;
+        }
+
+        private Optional<String> nearly(String folded) {
+            if (folded.length() < 9) return Optional.empty();
+            return reference.names().stream()
+                    .filter(n -> {
+                        int d = DISTANCE.apply(folded, n);
+                        return d >= 0 && d <= (folded.length() > 14 ? 2 : 1);
+                    })
+                    .min(Comparator.comparingInt(n -> DISTANCE.apply(folded, n)));
+        }
+
+        /** Names are weighed last: one that only repeats a code on the label needs no word. */
+        private void resolveNames() {
+            for (NameInWords name : names) {
+                if (name.meanings.stream().anyMatch(p -> codes.contains(p.code()))) continue;
+                Pigment first = name.meanings.get(0);
+                if (name.meanings.size() == 1) {
+                    codes.add(first.code());
+                    notes.add(new Note(
+                            name.written,
+                            "name-in-words",
+                            "“" + name.written + "” was read as " + first.code() + " (" + first.chemicalName()
+                                    + "). A name is no proof: look for the code on the label.",
+                            first.code().toString()));
+                } else {
+                    unread.add(name.written);
+                    notes.add(new Note(
+                            name.written,
+                            "name-in-words",
+                            "“" + name.written + "” may mean " + list(name.meanings)
+                                    + ". Nothing was taken from it: look for the code on the label.",
+                            first.code().toString()));
+                }
+            }
+        }
+
+        private void add(PigmentCode code, String written) {
+            if (!codes.add(code)) {
+                notes.add(new Note(
+                        written, "duplicate", code + " stands on the label more than once; it was kept once.", ""));
+            }
+        }
+
+        private void takeUnread() {
+            Matcher m = matcher(WORD);
+            int end = m.lookingAt() ? m.end() : at + Character.charCount(text.codePointAt(at));
+            // A code may follow without a space: “(hue)PB29”.
+            pending.append(text, at, end);
+            at = end;
+        }
+
+        private void flush() {
+            String piece = pending.toString().strip();
+            if (!piece.isEmpty()) unread.add(piece);
+            pending.setLength(0);
+        }
+
+        private Matcher matcher(Pattern p) {
+            return p.matcher(text).region(at, text.length()).useTransparentBounds(true);
+        }
+    }
+
+    private record NameInWords(String written, List<Pigment> meanings) {}
+
+    private static String list(List<Pigment> pigments) {
+        List<String> all = pigments.stream().map(p -> p.code().toString()).toList();
+        return all.size() == 1
+                ? all.get(0)
+                : String.join(", ", all.subList(0, all.size() - 1)) + " or " + all.get(all.size() - 1);
+    }
+}

@@ -1,0 +1,131 @@
+package molvet.core.pigment;
+
+import java.io.IOException;
+import java.io.InputStreamReader;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.Collections;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.TreeMap;
+import org.apache.commons.csv.CSVFormat;
+import org.apache.commons.csv.CSVRecord;
+
+/**
+ * The pigments met in watercolour, in {@code pigments.csv} beside this class.
+ *
+ * <p>From memory and general knowledge of the trade. Constitution numbers are Colour Index facts and are checked in
+ * tests against an independent list; traits are what is usual, and any paint may differ.
+ */
+public final class PigmentReference {
+    private static final PigmentReference STANDARD = load();
+
+    private final Map<PigmentCode, Pigment> byCode;
+    private final Map<String, List<Pigment>> byConstitution = new TreeMap<>();
+    private final Map<String, List<Pigment>> byName = new TreeMap<>();
+
+    private PigmentReference(Map<PigmentCode, Pigment> byCode) {
+        this.byCode = byCode;
+        for (Pigment p : byCode.values()) {
+            p.constitution()
+                    .ifPresent(n -> byConstitution
+                            .computeIfAbsent(n, k -> new ArrayList<>())
+                            .add(p));
+            p.names()
+                    .forEach(n ->
+                            byName.computeIfAbsent(n, k -> new ArrayList<>()).add(p));
+        }
+    }
+
+    public static PigmentReference standard() {
+        return STANDARD;
+    }
+
+    /** All pigments, by family then number. */
+    public List<Pigment> all() {
+        return List.copyOf(byCode.values());
+    }
+
+    public Optional<Pigment> find(PigmentCode code) {
+        return Optional.ofNullable(byCode.get(code));
+    }
+
+    public boolean holds(PigmentCode code) {
+        return byCode.containsKey(code);
+    }
+
+    /** The pigments with a constitution number such as {@code 77491}; several share one. */
+    public List<Pigment> withConstitution(String number) {
+        return byConstitution.getOrDefault(number, List.of());
+    }
+
+    /** The pigments a name in words may mean, exactly as given in lower case. */
+    public List<Pigment> named(String words) {
+        return byName.getOrDefault(words, List.of());
+    }
+
+    /** Every name in words that the reference knows. */
+    public List<String> names() {
+        return List.copyOf(byName.keySet());
+    }
+
+    /** The pigments that bear a number in any family, whatever their suffix. */
+    public List<Pigment> numbered(int number) {
+        return byCode.values().stream().filter(p -> p.code().number() == number).toList();
+    }
+
+    private static PigmentReference load() {
+        Map<PigmentCode, Pigment> pigments = new TreeMap<>();
+        CSVFormat format = CSVFormat.DEFAULT
+                .builder()
+                .setCommentMarker('#')
+                .setHeader()
+                .setSkipHeaderRecord(true)
+                .get();
+        try (var in = new InputStreamReader(
+                PigmentReference.class.getResourceAsStream("/molvet/core/pigment/pigments.csv"),
+                StandardCharsets.UTF_8)) {
+            for (CSVRecord row : format.parse(in)) {
+                Pigment p = pigment(row);
+                if (pigments.put(p.code(), p) != null) {
+                    throw new IllegalStateException("The reference holds " + p.code() + " twice.");
+                }
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return new PigmentReference(Collections.unmodifiableMap(pigments));
+    }
+
+    private static Pigment pigment(CSVRecord row) {
+        String number = row.get("constitution").replaceAll(":.*", "");
+        return new Pigment(
+                PigmentCode.of(row.get("code")),
+                number.isEmpty() ? Optional.empty() : Optional.of(number),
+                row.get("chemical"),
+                row.get("family"),
+                Hue.parse(row.get("hue")),
+                pick(Lightfastness.values(), "E V F P X U", row.get("light")),
+                pick(Transparency.values(), "T ST SO O", row.get("transparency")),
+                pick(Staining.values(), "N L M H", row.get("staining")),
+                pick(Granulation.values(), "N S M G", row.get("granulation")),
+                pick(Strength.values(), "W M S V", row.get("strength")),
+                split(row.get("cautions"), " "),
+                row.get("out").equals("out"),
+                split(row.get("words"), ";"),
+                row.get("note"));
+    }
+
+    private static <E> E pick(E[] values, String letters, String letter) {
+        int at = Arrays.asList(letters.split(" ")).indexOf(letter);
+        if (at < 0) throw new IllegalStateException("The reference holds an unknown letter “" + letter + "”.");
+        return values[at];
+    }
+
+    private static List<String> split(String text, String by) {
+        return text.isEmpty() ? List.of() : List.of(text.split(by));
+    }
+}

@@ -1,0 +1,9 @@
+package molvet.core.pigment;
+
+/** How much of what is beneath shows through, clearest first. */
+public enum Transparency implements Grade {
+    TRANSPARENT,
+    SEMI_TRANSPARENT,
+    SEMI_OPAQUE,
+    OPAQUE
+}

@@ -1,0 +1,7 @@
+/**
+ * Pigments: what a Colour Index name means, how it is read from a label however badly written, and when to doubt it.
+ *
+ * <p>Holds the four traits with their scales, the reference of pigments, recipes, and the general guidance on cautions.
+ * The reference is from memory and general knowledge; it never decides alone. Depends on {@code measure} only.
+ */
+package molvet.core.pigment;

@@ -1,0 +1,95 @@
+package molvet.core.reading;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Xyz;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Transparency;
+
+/**
+ * What a picture of one swatch says: two spots picked by hand, and where picked, bare paper and paint over a black line.
+ *
+ * @param massTone full strength
+ * @param tint palest
+ * @param granulation grain of the paint beyond that of the paper, L* units
+ * @param covering share of the black line that the paint hides, 0 to 1; empty when it was not picked or cannot be told
+ * @param notes what to know before trusting it
+ */
+public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional<Double> covering, List<String> notes) {
+    /** The version of this arithmetic, kept with every reading. */
+    public static final int ARITHMETIC = 1;
+
+    /** White of paper as pictures are brought to when bare paper was picked. */
+    private static final Lab WHITE = Lab.PAPER;
+
+    private static final double BARE_LINE = 0.02;
+
+    /**
+     * @param paper bare paper; when given, its grain is taken off and its white is brought to L* 96 by scaling XYZ
+     *     (von Kries in XYZ, for small casts only)
+     * @param line paint over a black waterproof line, beside full strength
+     */
+    public static SwatchReading of(Spot full, Spot palest, Optional<Spot> paper, Optional<Spot> line) {
+        List<String> notes = new ArrayList<>();
+        Lab massTone = full.colour();
+        Lab tint = palest.colour();
+        double paperGrain = 0;
+        if (paper.isPresent()) {
+            Lab bare = paper.get().colour();
+            paperGrain = paper.get().grain();
+            if (bare.l() < 75 || bare.chroma() > 15) {
+                notes.add("The bare paper picked is dark or tinted; the white was left as the picture has it.");
+            } else {
+                massTone = onWhite(massTone, bare);
+                tint = onWhite(tint, bare);
+            }
+        } else {
+            notes.add("No bare paper was picked: compare within this picture rather than with others.");
+        }
+        if (full.kept() < 0.6 || palest.kept() < 0.6) {
+            notes.add("A spot lies on an edge, a line or lettering: pick it again inside the paint.");
+        }
+        if (tint.l() < massTone.l() - 2) {
+            notes.add("The palest spot is darker than full strength: the two may be swapped.");
+        }
+        double grain = Math.max(full.grain(), palest.grain());
+        double own = Math.sqrt(Math.max(0, grain * grain - paperGrain * paperGrain));
+        return new SwatchReading(massTone, tint, own, line.flatMap(l -> covering(full, l)), List.copyOf(notes));
+    }
+
+    /**
+     * The luminous reflectance over black against that over white, the black's own taken off, in the idea of
+     * ISO 6504-3 (contrast ratio). Empty for a paint nearly as dark as the line.
+     */
+    private static Optional<Double> covering(Spot full, Spot line) {
+        double over = line.colour().toXyz().y() - BARE_LINE;
+        double beside = full.colour().toXyz().y() - BARE_LINE;
+        if (beside < 0.02) return Optional.empty();
+        return Optional.of(Math.min(1, Math.max(0, over / beside)));
+    }
+
+    private static Lab onWhite(Lab colour, Lab bare) {
+        Xyz c = colour.toXyz();
+        Xyz from = bare.toXyz();
+        Xyz to = WHITE.toXyz();
+        return Lab.ofXyz(new Xyz(c.x() * to.x() / from.x(), c.y() * to.y() / from.y(), c.z() * to.z() / from.z()));
+    }
+
+    /** Grain on our scale: none below 1.0, slight below 2.0, moderate below 3.5, else strong (our thresholds, L* units). */
+    public Granulation granulates() {
+        if (granulation < 1.0) return Granulation.NONE;
+        if (granulation < 2.0) return Granulation.SLIGHT;
+        return granulation < 3.5 ? Granulation.MODERATE : Granulation.STRONG;
+    }
+
+    /** Covering on our scale: transparent below 0.10, then 0.25 and 0.60, else opaque (our thresholds). */
+    public Optional<Transparency> covers() {
+        return covering.map(c -> {
+            if (c < 0.10) return Transparency.TRANSPARENT;
+            if (c < 0.25) return Transparency.SEMI_TRANSPARENT;
+            return c < 0.60 ? Transparency.SEMI_OPAQUE : Transparency.OPAQUE;
+        });
+    }
+}
