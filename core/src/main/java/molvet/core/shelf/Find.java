@@ -183,6 +183,30 @@ public record Find(List<Term> terms) {
         }
     }
 
+    public record Drying() implements Term {
+        @Override
+        public String written() {
+            return "drying";
+        }
+
+        @Override
+        public String words() {
+            return "drying";
+        }
+    }
+
+    public record Disagreeing() implements Term {
+        @Override
+        public String written() {
+            return "disagree";
+        }
+
+        @Override
+        public String words() {
+            return "voices disagree";
+        }
+    }
+
     public record Painted() implements Term {
         @Override
         public String written() {
@@ -263,6 +287,8 @@ public record Find(List<Term> terms) {
             case "mixture", "mixtures", "mix" -> Optional.of(new OfRecipe(false));
             case "lost" -> Optional.of(new SwatchLost());
             case "painted", "swatched" -> Optional.of(new Painted());
+                    case "drying" -> Optional.of(new Drying());
+                    case "disagree", "disagrees" -> Optional.of(new Disagreeing());
             case "owned", "sampled", "wished", "gone" ->
                 Optional.of(new InStanding(Standing.valueOf(low.toUpperCase(Locale.ROOT))));
             default -> Optional.empty();

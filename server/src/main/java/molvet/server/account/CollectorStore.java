@@ -1,0 +1,90 @@
+package molvet.server.account;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.Optional;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** Collectors and failed sign-ins. */
+@Repository
+class CollectorStore {
+    private final JdbcClient db;
+
+    CollectorStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    record Row(long id, String email, String name, String passwordHash) {}
+
+    record Failures(int count, Instant last) {}
+
+    Optional<Row> byEmail(String email) {
+        return db.sql("select id, email, name, password_hash from collector where email = ?")
+                .param(email)
+                .query(Row.class)
+                .optional();
+    }
+
+    Optional<Row> byId(long id) {
+        return db.sql("select id, email, name, password_hash from collector where id = ?")
+                .param(id)
+                .query(Row.class)
+                .optional();
+    }
+
+    boolean isEmpty() {
+        return db.sql("select count(*) from collector").query(Long.class).single() == 0;
+    }
+
+    long add(String email, String name, String hash, Instant at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into collector (email, name, password_hash, created_at) values (?, ?, ?, ?)")
+                .params(email, name, hash, Utc.of(at))
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void changePassword(long id, String hash) {
+        db.sql("update collector set password_hash = ? where id = ?")
+                .params(hash, id)
+                .update();
+    }
+
+    /**
+     * Every row of a collector. Keepers, colours and makers are held by paints and swatches, so those go first; the rest
+     * follows the collector.
+     */
+    void delete(long id) {
+        for (String table : new String[] {"swatch", "keeper", "paint", "colour", "line", "maker"}) {
+            db.sql("delete from " + table + " where collector_id = ?").param(id).update();
+        }
+        db.sql("delete from collector where id = ?").param(id).update();
+    }
+
+    Optional<Failures> failures(String scope, String who) {
+        return db.sql("select failures, last_at from sign_in_failure where scope = ? and who = ?")
+                .params(scope, who)
+                .query((rs, n) -> new Failures(
+                        rs.getInt(1), rs.getObject(2, LocalDateTime.class).toInstant(ZoneOffset.UTC)))
+                .optional();
+    }
+
+    void failed(String scope, String who, Instant at) {
+        db.sql(
+                        """
+                insert into sign_in_failure (scope, who, failures, last_at) values (?, ?, 1, ?)
+                on duplicate key update failures = least(failures + 1, 1000), last_at = values(last_at)
+                """)
+                .params(scope, who, Utc.of(at))
+                .update();
+    }
+
+    void forgive(String scope, String who) {
+        db.sql("delete from sign_in_failure where scope = ? and who = ?")
+                .params(scope, who)
+                .update();
+    }
+}

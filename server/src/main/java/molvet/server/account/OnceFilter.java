@@ -1,0 +1,110 @@
+package molvet.server.account;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.Optional;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.Authentication;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.filter.OncePerRequestFilter;
+import org.springframework.web.util.ContentCachingResponseWrapper;
+
+/**
+ * A POST with an {@code Idempotency-Key} happens once: the act and its answer are kept in one transaction, and a retry
+ * gets that answer again. A retry that overtakes the first waits for it.
+ */
+@Component
+class OnceFilter extends OncePerRequestFilter {
+    private final JdbcClient db;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+
+    OnceFilter(JdbcClient db, PlatformTransactionManager transactions, Clock clock) {
+        this.db = db;
+        this.transaction = new TransactionTemplate(transactions);
+        this.clock = clock;
+    }
+
+    private record Answer(String operation, int status, String contentType, String location, String body) {}
+
+    @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        return !request.getMethod().equals("POST")
+                || request.getHeader("Idempotency-Key") == null
+                || !(request.getUserPrincipal() instanceof Authentication);
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        String key = request.getHeader("Idempotency-Key");
+        if (!key.matches("[\\x21-\\x7e]{1,100}")) {
+            response.sendError(HttpServletResponse.SC_BAD_REQUEST);
+            return;
+        }
+        Collector me = (Collector) ((Authentication) request.getUserPrincipal()).getPrincipal();
+        String operation = request.getMethod() + " " + request.getRequestURI();
+        ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
+        try {
+            transaction.executeWithoutResult(status -> {
+                db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
+                        .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
+                        .update();
+                try {
+                    chain.doFilter(request, kept);
+                } catch (IOException | ServletException e) {
+                    throw new IllegalStateException(e);
+                }
+                if (kept.getStatus() >= 300) {
+                    status.setRollbackOnly();
+                } else {
+                    db.sql(
+                                    """
+                            update idempotency set status = ?, content_type = ?, location = ?, body = ?
+                            where collector_id = ? and idempotency_key = ?
+                            """)
+                            .params(
+                                    kept.getStatus(),
+                                    kept.getContentType(),
+                                    kept.getHeader(HttpHeaders.LOCATION),
+                                    new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8),
+                                    me.id(),
+                                    key)
+                            .update();
+                }
+            });
+            kept.copyBodyToResponse();
+        } catch (DuplicateKeyException e) {
+            replay(me, key, operation, response);
+        }
+    }
+
+    private void replay(Collector me, String key, String operation, HttpServletResponse response) throws IOException {
+        Optional<Answer> answer = db.sql(
+                        "select operation, status, content_type, location, body from idempotency where collector_id = ? and idempotency_key = ? and status is not null")
+                .params(me.id(), key)
+                .query(Answer.class)
+                .optional();
+        if (answer.isEmpty() || !answer.get().operation().equals(cut(operation))) {
+            response.sendError(HttpServletResponse.SC_CONFLICT);
+            return;
+        }
+        response.setStatus(answer.get().status());
+        if (answer.get().location() != null) response.setHeader(HttpHeaders.LOCATION, answer.get().location());
+        response.setContentType(answer.get().contentType());
+        response.getOutputStream().write(answer.get().body().getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String cut(String operation) {
+        return operation.length() > 200 ? operation.substring(0, 200) : operation;
+    }
+}

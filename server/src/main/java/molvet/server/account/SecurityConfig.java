@@ -1,0 +1,72 @@
+package molvet.server.account;
+
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.http.HttpMethod;
+import org.springframework.http.HttpStatus;
+import org.springframework.security.config.annotation.web.builders.HttpSecurity;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
+import org.springframework.security.crypto.password.PasswordEncoder;
+import org.springframework.security.web.SecurityFilterChain;
+import org.springframework.security.web.authentication.HttpStatusEntryPoint;
+import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.security.web.header.writers.ReferrerPolicyHeaderWriter.ReferrerPolicy;
+
+/** Who may call what, and the headers every answer carries. */
+@Configuration
+class SecurityConfig {
+    static final String POLICY = "default-src 'none'; script-src 'self'; style-src 'self'; font-src 'self'; "
+            + "img-src 'self' blob: data:; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'self'; "
+            + "frame-ancestors 'none'";
+
+    @Bean
+    SecurityFilterChain chain(HttpSecurity http, CookieCsrfTokenRepository tokens) throws Exception {
+        return http.csrf(c -> c.spa()
+                        .csrfTokenRepository(tokens)
+                        // Only JSON is taken there, which no foreign page can send without asking first.
+                        .ignoringRequestMatchers(r -> r.getMethod().equals("POST")
+                                && (r.getRequestURI().equals("/api/session")
+                                        || r.getRequestURI().equals("/api/collectors"))))
+                .authorizeHttpRequests(a -> a.requestMatchers(HttpMethod.GET, "/api/session", "/api/health", "/api/openapi.json")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/collectors")
+                        .permitAll()
+                        .requestMatchers("/api/**")
+                        .authenticated()
+                        .anyRequest()
+                        .permitAll())
+                .securityContext(c -> c.securityContextRepository(contexts()))
+                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .requestCache(c -> c.disable())
+                .formLogin(f -> f.disable())
+                .httpBasic(b -> b.disable())
+                .logout(l -> l.disable())
+                .headers(h -> h.contentSecurityPolicy(p -> p.policyDirectives(POLICY))
+                        .referrerPolicy(r -> r.policy(ReferrerPolicy.SAME_ORIGIN))
+                        .permissionsPolicyHeader(p -> p.policy("camera=(self), microphone=(), geolocation=()"))
+                        .crossOriginOpenerPolicy(c -> c.policy(
+                                org.springframework.security.web.header.writers.CrossOriginOpenerPolicyHeaderWriter
+                                        .CrossOriginOpenerPolicy.SAME_ORIGIN)))
+                .build();
+    }
+
+    @Bean
+    CookieCsrfTokenRepository tokens() {
+        CookieCsrfTokenRepository tokens = CookieCsrfTokenRepository.withHttpOnlyFalse();
+        tokens.setCookiePath("/");
+        return tokens;
+    }
+
+    @Bean
+    SecurityContextRepository contexts() {
+        return new HttpSessionSecurityContextRepository();
+    }
+
+    /** bcrypt at cost 11: about a tenth of a second on a small machine. */
+    @Bean
+    PasswordEncoder passwords() {
+        return new BCryptPasswordEncoder(11);
+    }
+}

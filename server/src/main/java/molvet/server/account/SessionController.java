@@ -1,0 +1,164 @@
+package molvet.server.account;
+
+import io.swagger.v3.oas.annotations.security.SecurityRequirements;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import jakarta.servlet.http.HttpSession;
+import java.util.List;
+import java.util.Optional;
+import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.security.authentication.UsernamePasswordAuthenticationToken;
+import org.springframework.security.core.Authentication;
+import org.springframework.security.core.context.SecurityContext;
+import org.springframework.security.core.context.SecurityContextHolder;
+import org.springframework.security.web.context.SecurityContextRepository;
+import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Signing in and out, and one's own account. */
+@RestController
+class SessionController {
+    private final Accounts accounts;
+    private final SecurityContextRepository contexts;
+    private final CookieCsrfTokenRepository tokens;
+    private final boolean demo;
+    private final boolean open;
+
+    SessionController(
+            Accounts accounts,
+            SecurityContextRepository contexts,
+            CookieCsrfTokenRepository tokens,
+            @Value("${molvet.demo}") boolean demo,
+            @Value("${molvet.sign-up}") String signUp) {
+        this.accounts = accounts;
+        this.contexts = contexts;
+        this.tokens = tokens;
+        this.demo = demo;
+        this.open = signUp.equals("open");
+    }
+
+    record SignIn(String email, String password) {}
+
+    record NewCollector(String email, @Nullable String name, String password) {}
+
+    record NewPassword(String old, String fresh) {}
+
+    record Confirmation(String password) {}
+
+    /** {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account. */
+    record SessionState(
+            boolean signedIn, @Nullable String email, @Nullable String name, boolean demo, boolean mayMakeAccount) {}
+
+    @GetMapping("/api/session")
+    @SecurityRequirements
+    SessionState state() {
+        Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
+        Optional<CollectorStore.Row> row = signedIn != null && signedIn.getPrincipal() instanceof Collector me
+                ? accounts.find(me)
+                : Optional.empty();
+        return new SessionState(
+                row.isPresent(),
+                row.map(CollectorStore.Row::email).orElse(null),
+                row.map(CollectorStore.Row::name).orElse(null),
+                demo,
+                open || accounts.noneYet());
+    }
+
+    @PostMapping(path = "/api/session", consumes = MediaType.APPLICATION_JSON_VALUE)
+    @SecurityRequirements
+    SessionState signIn(
+            @RequestBody SignIn who, HttpServletRequest request, HttpServletResponse response) {
+        Optional<Collector> me =
+                accounts.open(orEmpty(who.email()), orEmpty(who.password()), request.getRemoteAddr());
+        if (me.isEmpty()) throw new WrongPassword();
+        enter(me.get(), request, response);
+        return state();
+    }
+
+    @DeleteMapping("/api/session")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOut(HttpServletRequest request) {
+        HttpSession session = request.getSession(false);
+        if (session != null) session.invalidate();
+        SecurityContextHolder.clearContext();
+    }
+
+    @PostMapping(path = "/api/collectors", consumes = MediaType.APPLICATION_JSON_VALUE)
+    @SecurityRequirements
+    @ResponseStatus(HttpStatus.CREATED)
+    SessionState makeAccount(
+            @RequestBody NewCollector who, HttpServletRequest request, HttpServletResponse response) {
+        if (!open && !accounts.noneYet()) {
+            throw new Taken(
+                    "accounts-closed",
+                    "This Molvet already has its collector. Whoever runs it can open it to more with MOLVET_SIGN_UP=open.",
+                    null);
+        }
+        Collector me = accounts.make(orEmpty(who.email()), orEmpty(who.name()), orEmpty(who.password()));
+        enter(me, request, response);
+        return state();
+    }
+
+    @PutMapping("/api/account/password")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void changePassword(Collector me, @RequestBody NewPassword change, HttpServletRequest request) {
+        accounts.changePassword(
+                me, orEmpty(change.old()), orEmpty(change.fresh()), request.getSession().getId());
+    }
+
+    /** Deletes the collector and every row of the collection. */
+    @DeleteMapping("/api/account")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void deleteAccount(Collector me, @RequestBody Confirmation confirmation, HttpServletRequest request) {
+        accounts.delete(me, orEmpty(confirmation.password()));
+        request.getSession().invalidate();
+    }
+
+    private static final class WrongPassword extends RuntimeException {}
+
+    @ExceptionHandler(WrongPassword.class)
+    ProblemDetail wrongPassword() {
+        return Problems.of(
+                HttpStatus.UNAUTHORIZED,
+                "wrong-password",
+                "Not signed in",
+                "E-mail and password do not belong together. Check both; capitals matter in the password.");
+    }
+
+    @ExceptionHandler
+    ResponseEntity<ProblemDetail> wait(Accounts.TooManyTries e) {
+        long seconds = e.wait.toSeconds() + 1;
+        return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
+                .header("Retry-After", String.valueOf(seconds))
+                .body(Problems.of(
+                        HttpStatus.TOO_MANY_REQUESTS,
+                        "too-many-tries",
+                        "Wait a little",
+                        "After several wrong passwords signing in waits: try again in " + seconds + " seconds."));
+    }
+
+    private void enter(Collector me, HttpServletRequest request, HttpServletResponse response) {
+        if (request.getSession(false) != null) request.changeSessionId();
+        SecurityContext context = SecurityContextHolder.createEmptyContext();
+        context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(me, null, List.of()));
+        SecurityContextHolder.setContext(context);
+        contexts.saveContext(context, request, response);
+        tokens.saveToken(tokens.generateToken(request), request, response);
+    }
+
+    private static String orEmpty(@Nullable String text) {
+        return text == null ? "" : text;
+    }
+}

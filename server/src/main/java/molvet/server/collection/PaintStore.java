@@ -1,0 +1,419 @@
+package molvet.server.collection;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.Collection;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.collection.Accession;
+import molvet.server.account.Collector;
+import molvet.server.account.Utc;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of paints, holdings and observations; finding is in {@link FindStore}. */
+@Repository
+public class PaintStore {
+    private final JdbcClient db;
+    private final JdbcTemplate batch;
+
+    PaintStore(JdbcClient db, JdbcTemplate batch) {
+        this.db = db;
+        this.batch = batch;
+    }
+
+    /** What the collector typed of a paint. */
+    public record PaintRow(
+            long id,
+            int accession,
+            String name,
+            @Nullable Long makerId,
+            @Nullable Long lineId,
+            @Nullable Long colourId,
+            @Nullable Long editionId,
+            String labelText,
+            @Nullable Integer series,
+            boolean wished,
+            String note,
+            String claimLightfastness,
+            String claimTransparency,
+            String claimStaining,
+            String claimGranulation,
+            LocalDateTime createdAt,
+            int version) {
+        public Accession number() {
+            return new Accession(accession);
+        }
+    }
+
+    public record HoldingRow(
+            long id,
+            long paintId,
+            String form,
+            @Nullable BigDecimal volume,
+            int leftPercent,
+            String state,
+            String keptWhere,
+            String cameFrom,
+            @Nullable LocalDate cameOn,
+            @Nullable BigDecimal price,
+            @Nullable String currency,
+            String note,
+            int version) {}
+
+    public record ObservationRow(
+            long id,
+            long paintId,
+            String trait,
+            String value,
+            String source,
+            String note,
+            LocalDate seenOn,
+            LocalDateTime createdAt) {}
+
+    /** The measurement that counts for a paint. */
+    public record ReadingRow(
+            long id,
+            double massL,
+            double massA,
+            double massB,
+            double tintL,
+            double tintA,
+            double tintB,
+            double granulation,
+            @Nullable Double covering,
+            LocalDateTime at) {}
+
+    /** What follows from a paint's rows, as kept for finding. */
+    record Facts(
+            String recipe,
+            int pigments,
+            String standing,
+            @Nullable String form,
+            @Nullable BigDecimal volume,
+            @Nullable Long swatchId,
+            @Nullable Long readingId,
+            String voices,
+            boolean disagrees,
+            double orderKey) {}
+
+    private static final String PAINT =
+            """
+            select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
+                   claim_lightfastness, claim_transparency, claim_staining, claim_granulation, created_at, version
+            from paint where collector_id = ?
+            """;
+
+    public Optional<PaintRow> paint(Collector me, long id) {
+        return db.sql(PAINT + " and id = ?").params(me.id(), id).query(PaintRow.class).optional();
+    }
+
+    List<Long> paintsOfMaker(Collector me, long maker) {
+        return db.sql("select id from paint where collector_id = ? and maker_id = ?")
+                .params(me.id(), maker)
+                .query(Long.class)
+                .list();
+    }
+
+    /** Takes the next accession number; numbers are never given twice. */
+    int nextAccession(Collector me) {
+        int number = db.sql("select next_accession from collector where id = ? for update")
+                .param(me.id())
+                .query(Integer.class)
+                .single();
+        db.sql("update collector set next_accession = ? where id = ?")
+                .params(number + 1, me.id())
+                .update();
+        return number;
+    }
+
+    long add(Collector me, PaintRow p) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into paint (collector_id, accession, name, maker_id, line_id, colour_id, edition_id, label_text,
+                                   series, wished, note, claim_lightfastness, claim_transparency, claim_staining,
+                                   claim_granulation, created_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        p.accession,
+                        p.name,
+                        p.makerId,
+                        p.lineId,
+                        p.colourId,
+                        p.editionId,
+                        p.labelText,
+                        p.series,
+                        p.wished,
+                        p.note,
+                        p.claimLightfastness,
+                        p.claimTransparency,
+                        p.claimStaining,
+                        p.claimGranulation,
+                        p.createdAt)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean change(Collector me, PaintRow p) {
+        return db.sql(
+                                """
+                update paint set name = ?, maker_id = ?, line_id = ?, colour_id = ?, edition_id = ?, label_text = ?,
+                       series = ?, wished = ?, note = ?, claim_lightfastness = ?, claim_transparency = ?,
+                       claim_staining = ?, claim_granulation = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(
+                                p.name,
+                                p.makerId,
+                                p.lineId,
+                                p.colourId,
+                                p.editionId,
+                                p.labelText,
+                                p.series,
+                                p.wished,
+                                p.note,
+                                p.claimLightfastness,
+                                p.claimTransparency,
+                                p.claimStaining,
+                                p.claimGranulation,
+                                p.id,
+                                me.id(),
+                                p.version)
+                        .update()
+                == 1;
+    }
+
+    void delete(Collector me, long id) {
+        db.sql("delete from paint where id = ? and collector_id = ?").params(id, me.id()).update();
+    }
+
+    int swatches(Collector me, long paint) {
+        return db.sql("select count(*) from swatch where collector_id = ? and paint_id = ?")
+                .params(me.id(), paint)
+                .query(Integer.class)
+                .single();
+    }
+
+    private static final String HOLDING =
+            """
+            select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
+                   version
+            from holding where collector_id = ?
+            """;
+
+    public List<HoldingRow> holdings(Collector me, long paint) {
+        return db.sql(HOLDING + " and paint_id = ? order by id")
+                .params(me.id(), paint)
+                .query(HoldingRow.class)
+                .list();
+    }
+
+    Optional<HoldingRow> holding(Collector me, long id) {
+        return db.sql(HOLDING + " and id = ?").params(me.id(), id).query(HoldingRow.class).optional();
+    }
+
+    long addHolding(Collector me, HoldingRow h) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into holding (collector_id, paint_id, form, volume, left_percent, state, kept_where, came_from,
+                                     came_on, price, currency, note)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        h.paintId,
+                        h.form,
+                        h.volume,
+                        h.leftPercent,
+                        h.state,
+                        h.keptWhere,
+                        h.cameFrom,
+                        h.cameOn,
+                        h.price,
+                        h.currency,
+                        h.note)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean changeHolding(Collector me, HoldingRow h) {
+        return db.sql(
+                                """
+                update holding set form = ?, volume = ?, left_percent = ?, state = ?, kept_where = ?, came_from = ?,
+                       came_on = ?, price = ?, currency = ?, note = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(
+                                h.form,
+                                h.volume,
+                                h.leftPercent,
+                                h.state,
+                                h.keptWhere,
+                                h.cameFrom,
+                                h.cameOn,
+                                h.price,
+                                h.currency,
+                                h.note,
+                                h.id,
+                                me.id(),
+                                h.version)
+                        .update()
+                == 1;
+    }
+
+    void deleteHolding(Collector me, long id) {
+        db.sql("delete from holding where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    public List<ObservationRow> observations(Collector me, long paint) {
+        return db.sql(
+                        """
+                select id, paint_id, trait, value, source, note, seen_on, created_at from observation
+                where collector_id = ? and paint_id = ? order by seen_on desc, id desc
+                """)
+                .params(me.id(), paint)
+                .query(ObservationRow.class)
+                .list();
+    }
+
+    Optional<ObservationRow> observation(Collector me, long id) {
+        return db.sql(
+                        """
+                select id, paint_id, trait, value, source, note, seen_on, created_at from observation
+                where collector_id = ? and id = ?
+                """)
+                .params(me.id(), id)
+                .query(ObservationRow.class)
+                .optional();
+    }
+
+    long addObservation(Collector me, ObservationRow o) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into observation (collector_id, paint_id, trait, value, source, note, seen_on, created_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(me.id(), o.paintId, o.trait, o.value, o.source, o.note, o.seenOn, o.createdAt)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void deleteObservation(Collector me, long id) {
+        db.sql("delete from observation where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    /** The swatch that stands for a paint: its newest that is neither lost nor painted anew. */
+    Optional<Long> currentSwatch(Collector me, long paint) {
+        return db.sql(
+                        """
+                select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
+                order by id desc limit 1
+                """)
+                .params(me.id(), paint)
+                .query(Long.class)
+                .optional();
+    }
+
+    /** The newest reading of the current swatch, or else of any swatch the paint has had. */
+    Optional<ReadingRow> countingReading(Collector me, long paint) {
+        return db.sql(
+                        """
+                select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.at
+                from reading r join swatch s on s.id = r.swatch_id
+                where r.collector_id = ? and s.paint_id = ?
+                order by s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
+                """)
+                .params(me.id(), paint)
+                .query(ReadingRow.class)
+                .optional();
+    }
+
+    void keepFacts(Collector me, long paint, Facts f) {
+        db.sql(
+                        """
+                update paint set recipe = ?, pigments = ?, standing = ?, form = ?, volume = ?, swatch_id = ?,
+                       reading_id = ?, voices = ?, disagrees = ?, order_key = ?
+                where id = ? and collector_id = ?
+                """)
+                .params(
+                        f.recipe,
+                        f.pigments,
+                        f.standing,
+                        f.form,
+                        f.volume,
+                        f.swatchId,
+                        f.readingId,
+                        f.voices,
+                        f.disagrees,
+                        f.orderKey,
+                        paint,
+                        me.id())
+                .update();
+    }
+
+    void keepPigments(Collector me, long paint, List<String> codes) {
+        db.sql("delete from paint_pigment where paint_id = ? and collector_id = ?")
+                .params(paint, me.id())
+                .update();
+        for (int i = 0; i < codes.size(); i++) {
+            db.sql("insert into paint_pigment (collector_id, paint_id, position, code) values (?, ?, ?, ?)")
+                    .params(me.id(), paint, i, codes.get(i))
+                    .update();
+        }
+    }
+
+    void keepWords(Collector me, long paint, Collection<String> words) {
+        db.sql("delete from paint_word where paint_id = ? and collector_id = ?")
+                .params(paint, me.id())
+                .update();
+        batch.batchUpdate(
+                "insert into paint_word (collector_id, paint_id, word) values (?, ?, ?)",
+                words.stream().map(w -> new Object[] {me.id(), paint, w}).toList());
+    }
+
+    record NameRow(long id, int accession, String name, String maker, String recipe, String standing) {}
+
+    /** Every paint's label, for likenesses and doubts. */
+    List<NameRow> labels(Collector me) {
+        return db.sql(
+                        """
+                select p.id, p.accession, p.name, coalesce(m.name, '') maker, p.recipe, p.standing
+                from paint p left join maker m on m.id = p.maker_id
+                where p.collector_id = ? order by p.accession
+                """)
+                .param(me.id())
+                .query(NameRow.class)
+                .list();
+    }
+
+    List<String> otherNames(Collector me, long colour) {
+        return db.sql("select name from colour_name where collector_id = ? and colour_id = ?")
+                .params(me.id(), colour)
+                .query(String.class)
+                .list();
+    }
+
+    Optional<String> edition(Collector me, long id) {
+        return db.sql("select label from edition where collector_id = ? and id = ?")
+                .params(me.id(), id)
+                .query(String.class)
+                .optional();
+    }
+
+    static LocalDateTime now(java.time.Clock clock) {
+        return Utc.of(clock.instant());
+    }
+}

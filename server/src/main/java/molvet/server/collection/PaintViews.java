@@ -1,0 +1,495 @@
+package molvet.server.collection;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.collection.Accession;
+import molvet.core.collection.Strip;
+import molvet.core.collection.Verdict;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.Cautions;
+import molvet.core.pigment.Doubts;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.LabelReader;
+import molvet.core.pigment.LabelReading;
+import molvet.core.pigment.Note;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Trait;
+import molvet.core.shelf.Find;
+import molvet.core.shelf.PlaceCode;
+import molvet.server.account.Collector;
+import molvet.server.account.NotFound;
+import molvet.server.maker.MakerStore;
+import molvet.server.maker.Makers;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Paints as the page and scripts see them. */
+@Service
+public class PaintViews {
+    private final PaintStore store;
+    private final FindStore finds;
+    private final PaintFacts facts;
+    private final MakerStore makers;
+    private final LabelReader reader;
+    private final Doubts doubts;
+    private final PigmentReference reference;
+    private final Swatches swatches;
+
+    PaintViews(
+            PaintStore store,
+            FindStore finds,
+            PaintFacts facts,
+            MakerStore makers,
+            LabelReader reader,
+            Doubts doubts,
+            PigmentReference reference,
+            Swatches swatches) {
+        this.store = store;
+        this.finds = finds;
+        this.facts = facts;
+        this.makers = makers;
+        this.reader = reader;
+        this.doubts = doubts;
+        this.reference = reference;
+        this.swatches = swatches;
+    }
+
+    /** What the shelf and the readings tell of a paint's swatches. */
+    public interface Swatches {
+        List<SwatchView> of(Collector me, long paint);
+    }
+
+    public record LabValue(double l, double a, double b) {
+        public static LabValue of(Lab lab) {
+            return new LabValue(lab.l(), lab.a(), lab.b());
+        }
+    }
+
+    /** {@code covering} 0 to 1, {@code grain} in L* units: see the core’s Strip. */
+    public record StripView(List<String> stops, double covering, double grain) {
+        public static StripView of(Strip s) {
+            return new StripView(s.stops(), s.covering(), s.grain());
+        }
+    }
+
+    /** One trait in a list: steps as numbers from 0, or null where a voice is silent. */
+    public record VoiceMark(
+            String trait,
+            int steps,
+            @Nullable Integer label,
+            @Nullable Integer pigments,
+            @Nullable Integer paper,
+            boolean disagree) {}
+
+    /** One paint in a list. */
+    public record PaintEntry(
+            long id,
+            String accession,
+            String name,
+            @Nullable String maker,
+            @Nullable String line,
+            @Nullable Integer series,
+            List<String> recipe,
+            String standing,
+            @Nullable String holding,
+            @Nullable StripView strip,
+            List<VoiceMark> voices,
+            boolean painted,
+            boolean lost,
+            @Nullable String place,
+            @Nullable String placeInWords,
+            int version) {}
+
+    public record Token(String written, String words) {}
+
+    /** {@code mended}: the find with misspelt words put right, when that was needed. {@code after}: for the next page. */
+    public record PaintList(
+            List<PaintEntry> paints,
+            List<Token> understood,
+            int total,
+            @Nullable String mended,
+            @Nullable String after) {}
+
+    public record IngredientView(
+            String code,
+            @Nullable String colourIndex,
+            @Nullable String chemicalName,
+            @Nullable String hue,
+            boolean known,
+            boolean outOfProduction) {}
+
+    public record ClaimView(String asWritten, @Nullable String grade) {}
+
+    public record HoldingView(
+            long id,
+            String form,
+            @Nullable String volume,
+            int left,
+            String state,
+            String keptWhere,
+            String from,
+            @Nullable String cameOn,
+            @Nullable String price,
+            @Nullable String currency,
+            @Nullable String perMl,
+            String note,
+            int version) {}
+
+    public record ObservationView(
+            long id, String trait, String value, String source, String note, String on) {}
+
+    public record VoiceView(
+            List<String> scale,
+            @Nullable String labelAsWritten,
+            @Nullable String label,
+            @Nullable String pigments,
+            @Nullable String paper,
+            @Nullable String verdict,
+            boolean disagree,
+            List<String> reasons) {}
+
+    public record SpotView(double x, double y) {}
+
+    /** A reading of a swatch: spots as fractions of the upright picture. */
+    public record ReadingView(
+            long id,
+            long picture,
+            LabValue massTone,
+            LabValue tint,
+            double granulation,
+            @Nullable Double covering,
+            List<String> notes,
+            StripView strip,
+            Map<String, SpotView> spots,
+            String at) {}
+
+    public record PictureView(long id, String fileName, int width, int height, String profile, List<String> notes, String at) {}
+
+    public record Neighbour(long paint, String accession, String name, String place, @Nullable StripView strip) {}
+
+    public record SwatchView(
+            long id,
+            String state,
+            @Nullable String place,
+            @Nullable String placeInWords,
+            @Nullable Long keeper,
+            @Nullable String paintedOn,
+            String note,
+            List<String> history,
+            List<PictureView> pictures,
+            List<ReadingView> readings,
+            @Nullable Neighbour before,
+            @Nullable Neighbour after,
+            int version) {}
+
+    public record CautionView(List<String> elements, String guidance, String deferral) {}
+
+    /** The whole of one paint. */
+    public record PaintPage(
+            long id,
+            String accession,
+            String name,
+            @Nullable String maker,
+            @Nullable Long makerId,
+            @Nullable String line,
+            @Nullable Long lineId,
+            @Nullable Long colour,
+            @Nullable Long edition,
+            @Nullable String editionLabel,
+            String pigments,
+            List<IngredientView> recipe,
+            boolean single,
+            boolean mixture,
+            List<String> unread,
+            List<Note> notes,
+            @Nullable Integer series,
+            String standing,
+            boolean wished,
+            String note,
+            Map<String, ClaimView> claims,
+            List<HoldingView> holdings,
+            List<ObservationView> observations,
+            List<SwatchView> swatches,
+            @Nullable StripView strip,
+            Map<String, VoiceView> voices,
+            @Nullable CautionView cautions,
+            List<PaintEntry> sameRecipe,
+            int version) {}
+
+    @Transactional(readOnly = true)
+    public PaintPage page(Collector me, long id) {
+        PaintStore.PaintRow p = store.paint(me, id).orElseThrow(() -> new NotFound("There is no such paint."));
+        LabelReading label = reader.read(p.labelText());
+        List<Note> notes = new ArrayList<>(label.notes());
+        notes.addAll(doubts.about(label.recipe(), p.name()));
+        Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
+        List<PaintStore.ObservationRow> observations = store.observations(me, id);
+        Optional<PaintStore.ReadingRow> reading = store.countingReading(me, id);
+        Map<Trait, Verdict> verdicts = facts.verdicts(me, p, label.recipe(), observations, reading);
+        Map<String, VoiceView> voices = new LinkedHashMap<>();
+        Map<String, ClaimView> claims = new LinkedHashMap<>();
+        for (Trait trait : Trait.values()) {
+            Verdict v = verdicts.get(trait);
+            String written = PaintFacts.claim(p, trait);
+            voices.put(trait.words(), voice(v, written));
+            claims.put(trait.words(), new ClaimView(written, name(v.label())));
+        }
+        Cautions cautions = Cautions.of(label.recipe(), reference);
+        PaintEntry entry = entry(finds.byIds(me, List.of(id)).get(0));
+        List<PaintEntry> same = label.recipe().isEmpty()
+                ? List.of()
+                : likenesses(me, "", label.recipe().fingerprint().orElseThrow(), id).stream()
+                        .map(Likeness::paint)
+                        .toList();
+        return new PaintPage(
+                p.id(),
+                p.number().toString(),
+                p.name(),
+                maker.map(MakerStore.MakerRow::name).orElse(null),
+                p.makerId(),
+                entry.line(),
+                p.lineId(),
+                p.colourId(),
+                p.editionId(),
+                Optional.ofNullable(p.editionId()).flatMap(e -> store.edition(me, e)).orElse(null),
+                p.labelText(),
+                label.recipe().pigments().stream()
+                        .map(c -> {
+                            Optional<Pigment> known = reference.find(c);
+                            return new IngredientView(
+                                    c.toString(),
+                                    known.flatMap(Pigment::constitution).orElse(null),
+                                    known.map(Pigment::chemicalName).orElse(null),
+                                    known.map(k -> k.hue().words()).orElse(null),
+                                    known.isPresent(),
+                                    known.map(Pigment::outOfProduction).orElse(false));
+                        })
+                        .toList(),
+                label.recipe().isSingle(),
+                label.recipe().isMixture(),
+                label.unread(),
+                notes,
+                p.series(),
+                entry.standing(),
+                p.wished(),
+                p.note(),
+                claims,
+                store.holdings(me, id).stream().map(PaintViews::holding).toList(),
+                observations.stream()
+                        .map(o -> new ObservationView(
+                                o.id(),
+                                o.trait(),
+                                o.value(),
+                                o.source(),
+                                o.note(),
+                                o.seenOn().toString()))
+                        .toList(),
+                swatches.of(me, id),
+                entry.strip(),
+                voices,
+                cautions.isEmpty()
+                        ? null
+                        : new CautionView(cautions.elements(), Cautions.GUIDANCE, Cautions.DEFERRAL),
+                same,
+                p.version());
+    }
+
+    @Transactional(readOnly = true)
+    public PaintList find(Collector me, String text, FindStore.Order order, int limit, @Nullable String after) {
+        Find asked = Find.parse(text, makers.makerNames(me));
+        Find mended = finds.mended(me, asked);
+        Optional<FindStore.After> from = Optional.ofNullable(after).flatMap(PaintViews::cursor);
+        List<FindStore.Row> rows = finds.rows(me, mended, order, limit, from);
+        boolean more = rows.size() == limit;
+        return new PaintList(
+                rows.stream().map(PaintViews::entry).toList(),
+                mended.terms().stream()
+                        .map(t -> new Token(t.written(), t.words()))
+                        .toList(),
+                finds.count(me, mended),
+                mended.equals(asked) ? null : mended.written(),
+                more ? cursor(rows.get(rows.size() - 1)) : null);
+    }
+
+    private static String cursor(FindStore.Row row) {
+        return row.id() + "~" + row.orderedBy();
+    }
+
+    private static Optional<FindStore.After> cursor(String after) {
+        int at = after.indexOf('~');
+        if (at < 1 || !after.substring(0, at).matches("\\d{1,18}")) return Optional.empty();
+        return Optional.of(new FindStore.After(after.substring(at + 1), Long.parseLong(after.substring(0, at))));
+    }
+
+    public List<PaintEntry> entries(Collector me, List<Long> ids) {
+        return finds.byIds(me, ids).stream().map(PaintViews::entry).toList();
+    }
+
+    /** A paint like the one being typed: by name, or by recipe. */
+    public record Likeness(PaintEntry paint, String by, String because) {}
+
+    /**
+     * @param name as typed so far; may be empty
+     * @param fingerprint the recipe's, or empty
+     * @param but a paint to leave out, or 0
+     */
+    public List<Likeness> likenesses(Collector me, String name, String fingerprint, long but) {
+        record Found(long id, String by, String because, int rank) {}
+        List<Found> found = new ArrayList<>();
+        String wanted = molvet.core.measure.Words.folded(name);
+        for (PaintStore.NameRow row : store.labels(me)) {
+            if (row.id() == but) continue;
+            boolean sameRecipe = !fingerprint.isEmpty() && fingerprint.equals(fingerprint(row.recipe()));
+            int likeness = wanted.length() < 3 ? 0 : nameLikeness(wanted, molvet.core.measure.Words.folded(row.name()));
+            if (likeness > 0) {
+                found.add(new Found(
+                        row.id(),
+                        "name",
+                        (likeness == 2 ? "the same name" : "a name like it")
+                                + (sameRecipe
+                                        ? ", and the same pigments"
+                                        : row.recipe().isEmpty() ? ", pigments not known" : ", other pigments"),
+                        likeness == 2 ? 0 : 2));
+            } else if (sameRecipe) {
+                found.add(new Found(row.id(), "recipe", "the same pigments", 1));
+            }
+        }
+        found.sort(java.util.Comparator.comparingInt(Found::rank));
+        List<Found> first = found.subList(0, Math.min(12, found.size()));
+        List<PaintEntry> entries = entries(me, first.stream().map(Found::id).toList());
+        List<Likeness> out = new ArrayList<>();
+        for (int i = 0; i < entries.size(); i++) {
+            out.add(new Likeness(entries.get(i), first.get(i).by, first.get(i).because));
+        }
+        return out;
+    }
+
+    private static String fingerprint(String recipe) {
+        return String.join(
+                "+",
+                Arrays.stream(recipe.split(" \\+ "))
+                        .filter(c -> !c.isEmpty())
+                        .map(molvet.core.pigment.PigmentCode::of)
+                        .sorted()
+                        .map(Object::toString)
+                        .toList());
+    }
+
+    /** 2 for the same name, 1 for one slip apart or one holding the other, else 0. */
+    private static int nameLikeness(String one, String two) {
+        if (one.equals(two)) return 2;
+        boolean holds = one.length() >= 5 && two.startsWith(one) || two.length() >= 5 && one.startsWith(two);
+        return holds || molvet.core.collection.Spelling.nearest(one, List.of(two)).isPresent() ? 1 : 0;
+    }
+
+    static PaintEntry entry(FindStore.Row r) {
+        Optional<PlaceCode> place = r.place();
+        return new PaintEntry(
+                r.id(),
+                new Accession(r.accession()).toString(),
+                r.name(),
+                r.maker(),
+                r.line(),
+                r.series(),
+                r.recipe().isEmpty() ? List.of() : List.of(r.recipe().split(" \\+ ")),
+                r.standing(),
+                holdingWords(r),
+                strip(r).orElse(null),
+                marks(r.voices()),
+                r.swatchId() != null,
+                r.lost(),
+                place.map(PlaceCode::toString).orElse(null),
+                place.map(PlaceCode::words).orElse(null),
+                r.version());
+    }
+
+    private static @Nullable String holdingWords(FindStore.Row r) {
+        if (r.form() == null) return null;
+        String form = molvet.core.collection.HoldingForm.valueOf(r.form()).words();
+        return r.volume() == null ? form : new molvet.core.measure.Volume(r.volume()) + " " + form;
+    }
+
+    private static Optional<StripView> strip(FindStore.Row r) {
+        if (r.massL() == null) return Optional.empty();
+        return Optional.of(strip(
+                new Lab(r.massL(), r.massA(), r.massB()),
+                new Lab(r.tintL(), r.tintA(), r.tintB()),
+                r.covering(),
+                r.granulation()));
+    }
+
+    /** Where covering was not measured, the line is drawn as hardly covered. */
+    public static StripView strip(Lab massTone, Lab tint, @Nullable Double covering, double grain) {
+        return StripView.of(Strip.of(massTone, tint, covering == null ? 0 : covering, grain));
+    }
+
+    private static List<VoiceMark> marks(String packed) {
+        List<VoiceMark> marks = new ArrayList<>();
+        Trait[] traits = Trait.values();
+        for (int i = 0; i < traits.length && packed.length() >= (i + 1) * 5; i++) {
+            String s = packed.substring(i * 5, i * 5 + 5);
+            // “Untested” has no place on the track.
+            int steps = traits[i] == Trait.LIGHTFASTNESS ? 5 : traits[i].scale().size();
+            marks.add(new VoiceMark(
+                    traits[i].words(),
+                    steps,
+                    step(s.charAt(0), steps),
+                    step(s.charAt(1), steps),
+                    step(s.charAt(2), steps),
+                    s.charAt(4) == '!'));
+        }
+        return marks;
+    }
+
+    private static @Nullable Integer step(char c, int steps) {
+        return c == '-' || c - '0' >= steps ? null : c - '0';
+    }
+
+    private static VoiceView voice(Verdict v, String written) {
+        return new VoiceView(
+                v.trait().scale().stream().map(Grade::name).toList(),
+                written.isEmpty() ? null : written,
+                name(v.label()),
+                name(v.pigments()),
+                name(v.paper()),
+                name(v.verdict()),
+                v.disagree(),
+                v.reasons());
+    }
+
+    private static @Nullable String name(Optional<Grade> grade) {
+        return grade.map(Grade::name).orElse(null);
+    }
+
+    private static HoldingView holding(PaintStore.HoldingRow h) {
+        boolean priced = h.price() != null && h.currency() != null;
+        org.joda.money.Money price = priced
+                ? org.joda.money.Money.of(
+                        org.joda.money.CurrencyUnit.of(h.currency()), h.price(), java.math.RoundingMode.HALF_UP)
+                : null;
+        return new HoldingView(
+                h.id(),
+                h.form(),
+                h.volume() == null ? null : h.volume().stripTrailingZeros().toPlainString(),
+                h.leftPercent(),
+                h.state(),
+                h.keptWhere(),
+                h.cameFrom(),
+                h.cameOn() == null ? null : h.cameOn().toString(),
+                price == null ? null : price.getAmount().toPlainString(),
+                h.currency(),
+                price == null || h.volume() == null
+                        ? null
+                        : molvet.core.measure.Prices.perMl(price, new molvet.core.measure.Volume(h.volume()))
+                                .setScale(2, java.math.RoundingMode.HALF_UP)
+                                .toPlainString(),
+                h.note(),
+                h.version());
+    }
+}

@@ -1,0 +1,3 @@
+/** The collection room of the server; its rules are in the core. */
+@org.jspecify.annotations.NullMarked
+package molvet.server.collection;

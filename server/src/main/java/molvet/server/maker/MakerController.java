@@ -1,0 +1,230 @@
+package molvet.server.maker;
+
+import java.util.Arrays;
+import java.util.List;
+import molvet.core.maker.MakerScale;
+import molvet.core.pigment.LabelReader;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.Trait;
+import molvet.server.account.Collector;
+import molvet.server.account.NotFound;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Makers, their scales, lines, colours and editions. */
+@RestController
+class MakerController {
+    private final Makers makers;
+    private final MakerStore store;
+    private final LabelReader reader;
+
+    MakerController(Makers makers, MakerStore store, LabelReader reader) {
+        this.makers = makers;
+        this.store = store;
+        this.reader = reader;
+    }
+
+    /** A claim as written and, where it can be mapped, on our scale. */
+    record ClaimView(String trait, String asWritten, @Nullable String grade) {}
+
+    record ScaleView(String trait, String written, List<String> steps) {}
+
+    record MakerView(
+            long id,
+            String name,
+            String initials,
+            String note,
+            List<ScaleView> scales,
+            int paints,
+            List<LineView> lines,
+            int version) {}
+
+    record MakerEntry(long id, String name, String initials, int paints, int lines) {}
+
+    record MakerList(List<MakerEntry> makers) {}
+
+    record LineView(long id, String name, String grade, int colours, int version) {}
+
+    record EditionView(
+            long id,
+            String label,
+            @Nullable Integer sinceYear,
+            String labelText,
+            List<String> recipe,
+            List<ClaimView> claims,
+            String note) {}
+
+    record ColourView(
+            long id,
+            String catalogueNumber,
+            String name,
+            List<Makers.NewName> names,
+            @Nullable Integer series,
+            String status,
+            String sizes,
+            List<EditionView> editions,
+            int version) {}
+
+    record LinePage(long id, String name, String grade, long maker, String makerName, List<ColourView> colours, int version) {}
+
+    @GetMapping("/api/makers")
+    MakerList all(Collector me) {
+        return new MakerList(store.makers(me).stream()
+                .map(m -> new MakerEntry(m.id(), m.name(), m.initials(), m.paints(), m.lines()))
+                .toList());
+    }
+
+    @PostMapping("/api/makers")
+    @ResponseStatus(HttpStatus.CREATED)
+    MakerView add(Collector me, @RequestBody Makers.NewMaker maker) {
+        return one(me, makers.addMaker(me, maker));
+    }
+
+    @GetMapping("/api/makers/{maker}")
+    MakerView one(Collector me, @PathVariable long maker) {
+        MakerStore.MakerRow m = store.maker(me, maker).orElseThrow(() -> new NotFound("There is no such maker."));
+        return new MakerView(
+                m.id(),
+                m.name(),
+                m.initials(),
+                m.note(),
+                Arrays.stream(Trait.values())
+                        .map(t -> new ScaleView(
+                                t.words(),
+                                m.scale(t).toString(),
+                                t.scale().stream().map(g -> g.words()).toList()))
+                        .toList(),
+                m.paints(),
+                store.lines(me, maker).stream()
+                        .map(l -> new LineView(l.id(), l.name(), l.grade(), l.colours(), l.version()))
+                        .toList(),
+                m.version());
+    }
+
+    @PutMapping("/api/makers/{maker}")
+    MakerView change(Collector me, @PathVariable long maker, @RequestBody Makers.NewMaker changed) {
+        makers.changeMaker(me, maker, changed);
+        return one(me, maker);
+    }
+
+    @DeleteMapping("/api/makers/{maker}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void delete(Collector me, @PathVariable long maker) {
+        makers.deleteMaker(me, maker);
+    }
+
+    @PostMapping("/api/makers/{maker}/lines")
+    @ResponseStatus(HttpStatus.CREATED)
+    LinePage addLine(Collector me, @PathVariable long maker, @RequestBody Makers.NewLine line) {
+        return line(me, makers.addLine(me, maker, line));
+    }
+
+    @GetMapping("/api/lines/{line}")
+    LinePage line(Collector me, @PathVariable long line) {
+        MakerStore.LineRow l = store.line(me, line).orElseThrow(() -> new NotFound("There is no such line."));
+        MakerStore.MakerRow m = store.maker(me, l.makerId()).orElseThrow();
+        List<MakerStore.NameRow> names = store.names(me, line);
+        List<MakerStore.EditionRow> editions = store.editions(me, line);
+        return new LinePage(
+                l.id(),
+                l.name(),
+                l.grade(),
+                m.id(),
+                m.name(),
+                store.colours(me, line).stream()
+                        .map(c -> new ColourView(
+                                c.id(),
+                                c.catalogueNumber(),
+                                c.name(),
+                                names.stream()
+                                        .filter(n -> n.colourId() == c.id())
+                                        .map(n -> new Makers.NewName(n.language(), n.name()))
+                                        .toList(),
+                                c.series(),
+                                c.status(),
+                                c.sizes(),
+                                editions.stream()
+                                        .filter(e -> e.colourId() == c.id())
+                                        .map(e -> edition(e, m))
+                                        .toList(),
+                                c.version()))
+                        .toList(),
+                l.version());
+    }
+
+    @PutMapping("/api/lines/{line}")
+    LinePage changeLine(Collector me, @PathVariable long line, @RequestBody Makers.NewLine changed) {
+        makers.changeLine(me, line, changed);
+        return line(me, line);
+    }
+
+    @PostMapping("/api/lines/{line}/colours")
+    @ResponseStatus(HttpStatus.CREATED)
+    ColourView addColour(Collector me, @PathVariable long line, @RequestBody Makers.NewColour colour) {
+        return colour(me, makers.addColour(me, line, colour));
+    }
+
+    @GetMapping("/api/colours/{colour}")
+    ColourView colour(Collector me, @PathVariable long colour) {
+        MakerStore.ColourRow row =
+                store.colour(me, colour).orElseThrow(() -> new NotFound("There is no such colour."));
+        return line(me, row.lineId()).colours().stream()
+                .filter(c -> c.id() == colour)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    @PutMapping("/api/colours/{colour}")
+    ColourView changeColour(Collector me, @PathVariable long colour, @RequestBody Makers.NewColour changed) {
+        makers.changeColour(me, colour, changed);
+        return colour(me, colour);
+    }
+
+    @PostMapping("/api/colours/{colour}/editions")
+    @ResponseStatus(HttpStatus.CREATED)
+    ColourView addEdition(Collector me, @PathVariable long colour, @RequestBody Makers.NewEdition edition) {
+        makers.addEdition(me, colour, edition);
+        return colour(me, colour);
+    }
+
+    private EditionView edition(MakerStore.EditionRow e, MakerStore.MakerRow maker) {
+        return new EditionView(
+                e.id(),
+                e.label(),
+                e.sinceYear(),
+                e.labelText(),
+                reader.read(e.labelText()).recipe().pigments().stream()
+                        .map(PigmentCode::toString)
+                        .toList(),
+                Arrays.stream(Trait.values())
+                        .map(t -> claim(maker.scale(t), written(e, t)))
+                        .filter(c -> !c.asWritten().isEmpty())
+                        .toList(),
+                e.note());
+    }
+
+    private static ClaimView claim(MakerScale scale, String written) {
+        var claim = scale.claim(written);
+        return new ClaimView(
+                scale.trait().words(),
+                claim.asWritten(),
+                claim.grade().map(g -> g.name()).orElse(null));
+    }
+
+    private static String written(MakerStore.EditionRow e, Trait trait) {
+        return switch (trait) {
+            case LIGHTFASTNESS -> e.claimLightfastness();
+            case TRANSPARENCY -> e.claimTransparency();
+            case STAINING -> e.claimStaining();
+            case GRANULATION -> e.claimGranulation();
+        };
+    }
+}

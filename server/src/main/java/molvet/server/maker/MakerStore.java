@@ -1,0 +1,353 @@
+package molvet.server.maker;
+
+import java.util.EnumMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.maker.MakerScale;
+import molvet.core.pigment.Trait;
+import molvet.server.account.Collector;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of the makers. */
+@Repository
+public class MakerStore {
+    private final JdbcClient db;
+
+    MakerStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    /** Scales as written, see {@link MakerScale#parse}. */
+    public record MakerRow(
+            long id,
+            String name,
+            String initials,
+            String note,
+            String scaleLightfastness,
+            String scaleTransparency,
+            String scaleStaining,
+            String scaleGranulation,
+            int version,
+            int paints,
+            int lines) {
+        public MakerScale scale(Trait trait) {
+            return MakerScale.parse(
+                    trait,
+                    switch (trait) {
+                        case LIGHTFASTNESS -> scaleLightfastness;
+                        case TRANSPARENCY -> scaleTransparency;
+                        case STAINING -> scaleStaining;
+                        case GRANULATION -> scaleGranulation;
+                    });
+        }
+    }
+
+    public record LineRow(long id, long makerId, String name, String grade, int version, int colours) {}
+
+    public record ColourRow(
+            long id,
+            long lineId,
+            String catalogueNumber,
+            String name,
+            @Nullable Integer series,
+            String status,
+            String sizes,
+            int version) {}
+
+    public record NameRow(long colourId, String language, String name) {}
+
+    public record EditionRow(
+            long id,
+            long colourId,
+            String label,
+            @Nullable Integer sinceYear,
+            String labelText,
+            String claimLightfastness,
+            String claimTransparency,
+            String claimStaining,
+            String claimGranulation,
+            String note) {}
+
+    private static final String MAKER =
+            """
+            select m.id, m.name, m.initials, m.note, m.scale_lightfastness, m.scale_transparency, m.scale_staining,
+                   m.scale_granulation, m.version,
+                   (select count(*) from paint p where p.maker_id = m.id and p.collector_id = m.collector_id) paints,
+                   (select count(*) from line l where l.maker_id = m.id and l.collector_id = m.collector_id) `lines`
+            from maker m where m.collector_id = :me
+            """;
+
+    public List<MakerRow> makers(Collector me) {
+        return db.sql(MAKER + " order by m.name limit 1000")
+                .param("me", me.id())
+                .query(MakerRow.class)
+                .list();
+    }
+
+    public List<String> makerNames(Collector me) {
+        return db.sql("select name from maker where collector_id = ? limit 1000")
+                .param(me.id())
+                .query(String.class)
+                .list();
+    }
+
+    public Optional<MakerRow> maker(Collector me, long id) {
+        return db.sql(MAKER + " and m.id = :id")
+                .param("me", me.id())
+                .param("id", id)
+                .query(MakerRow.class)
+                .optional();
+    }
+
+    public Optional<MakerRow> makerNamed(Collector me, String name) {
+        return db.sql(MAKER + " and m.name = :name")
+                .param("me", me.id())
+                .param("name", name)
+                .query(MakerRow.class)
+                .optional();
+    }
+
+    long addMaker(Collector me, String name, String initials, String note, Map<Trait, String> scales) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into maker (collector_id, name, initials, note, scale_lightfastness, scale_transparency,
+                                   scale_staining, scale_granulation)
+                values (:me, :name, :initials, :note, :light, :trans, :stain, :gran)
+                """)
+                .param("me", me.id())
+                .param("name", name)
+                .param("initials", initials)
+                .param("note", note)
+                .params(scaleParams(scales))
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean changeMaker(
+            Collector me, long id, int version, String name, String initials, String note, Map<Trait, String> scales) {
+        return db.sql(
+                                """
+                update maker set name = :name, initials = :initials, note = :note, scale_lightfastness = :light,
+                       scale_transparency = :trans, scale_staining = :stain, scale_granulation = :gran,
+                       version = version + 1
+                where id = :id and collector_id = :me and version = :version
+                """)
+                        .param("me", me.id())
+                        .param("id", id)
+                        .param("version", version)
+                        .param("name", name)
+                        .param("initials", initials)
+                        .param("note", note)
+                        .params(scaleParams(scales))
+                        .update()
+                == 1;
+    }
+
+    private static Map<String, String> scaleParams(Map<Trait, String> scales) {
+        Map<Trait, String> all = new EnumMap<>(Trait.class);
+        all.putAll(scales);
+        return Map.of(
+                "light", all.getOrDefault(Trait.LIGHTFASTNESS, ""),
+                "trans", all.getOrDefault(Trait.TRANSPARENCY, ""),
+                "stain", all.getOrDefault(Trait.STAINING, ""),
+                "gran", all.getOrDefault(Trait.GRANULATION, ""));
+    }
+
+    void deleteMaker(Collector me, long id) {
+        db.sql("delete from maker where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    private static final String LINE =
+            """
+            select l.id, l.maker_id, l.name, l.grade, l.version,
+                   (select count(*) from colour c where c.line_id = l.id and c.collector_id = l.collector_id) colours
+            from line l where l.collector_id = :me
+            """;
+
+    public List<LineRow> lines(Collector me, long maker) {
+        return db.sql(LINE + " and l.maker_id = :maker order by l.name")
+                .param("me", me.id())
+                .param("maker", maker)
+                .query(LineRow.class)
+                .list();
+    }
+
+    public Optional<LineRow> line(Collector me, long id) {
+        return db.sql(LINE + " and l.id = :id")
+                .param("me", me.id())
+                .param("id", id)
+                .query(LineRow.class)
+                .optional();
+    }
+
+    public Optional<LineRow> lineNamed(Collector me, long maker, String name) {
+        return db.sql(LINE + " and l.maker_id = :maker and l.name = :name")
+                .param("me", me.id())
+                .param("maker", maker)
+                .param("name", name)
+                .query(LineRow.class)
+                .optional();
+    }
+
+    long addLine(Collector me, long maker, String name, String grade) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into line (collector_id, maker_id, name, grade) values (?, ?, ?, ?)")
+                .params(me.id(), maker, name, grade)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean changeLine(Collector me, long id, int version, String name, String grade) {
+        return db.sql(
+                                """
+                update line set name = ?, grade = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(name, grade, id, me.id(), version)
+                        .update()
+                == 1;
+    }
+
+    public List<ColourRow> colours(Collector me, long line) {
+        return db.sql(
+                        """
+                select id, line_id, catalogue_number, name, series, status, sizes, version from colour
+                where collector_id = ? and line_id = ? order by catalogue_number, name limit 2000
+                """)
+                .params(me.id(), line)
+                .query(ColourRow.class)
+                .list();
+    }
+
+    public Optional<ColourRow> colour(Collector me, long id) {
+        return db.sql(
+                        """
+                select id, line_id, catalogue_number, name, series, status, sizes, version from colour
+                where collector_id = ? and id = ?
+                """)
+                .params(me.id(), id)
+                .query(ColourRow.class)
+                .optional();
+    }
+
+    public List<NameRow> names(Collector me, long line) {
+        return db.sql(
+                        """
+                select n.colour_id, n.language, n.name from colour_name n join colour c on c.id = n.colour_id
+                where n.collector_id = ? and c.line_id = ? order by n.language
+                """)
+                .params(me.id(), line)
+                .query(NameRow.class)
+                .list();
+    }
+
+    public List<EditionRow> editions(Collector me, long line) {
+        return db.sql(
+                        """
+                select e.id, e.colour_id, e.label, e.since_year, e.label_text, e.claim_lightfastness,
+                       e.claim_transparency, e.claim_staining, e.claim_granulation, e.note
+                from edition e join colour c on c.id = e.colour_id
+                where e.collector_id = ? and c.line_id = ? order by coalesce(e.since_year, 0) desc, e.id desc
+                """)
+                .params(me.id(), line)
+                .query(EditionRow.class)
+                .list();
+    }
+
+    long addColour(
+            Collector me,
+            long line,
+            String catalogueNumber,
+            String name,
+            @Nullable Integer series,
+            String status,
+            String sizes) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into colour (collector_id, line_id, catalogue_number, name, series, status, sizes)
+                values (?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(me.id(), line, catalogueNumber, name, series, status, sizes)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean changeColour(
+            Collector me,
+            long id,
+            int version,
+            String catalogueNumber,
+            String name,
+            @Nullable Integer series,
+            String status,
+            String sizes) {
+        return db.sql(
+                                """
+                update colour set catalogue_number = ?, name = ?, series = ?, status = ?, sizes = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(catalogueNumber, name, series, status, sizes, id, me.id(), version)
+                        .update()
+                == 1;
+    }
+
+    List<Long> nameIds(Collector me, long colour) {
+        return db.sql("select id from colour_name where collector_id = ? and colour_id = ?")
+                .params(me.id(), colour)
+                .query(Long.class)
+                .list();
+    }
+
+    void clearNames(Collector me, long colour) {
+        db.sql("delete from colour_name where collector_id = ? and colour_id = ?")
+                .params(me.id(), colour)
+                .update();
+    }
+
+    long addName(Collector me, long colour, String language, String name) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into colour_name (collector_id, colour_id, language, name) values (?, ?, ?, ?)")
+                .params(me.id(), colour, language, name)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    long addEdition(Collector me, long colour, EditionRow e) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into edition (collector_id, colour_id, label, since_year, label_text, claim_lightfastness,
+                                     claim_transparency, claim_staining, claim_granulation, note)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        colour,
+                        e.label(),
+                        e.sinceYear(),
+                        e.labelText(),
+                        e.claimLightfastness(),
+                        e.claimTransparency(),
+                        e.claimStaining(),
+                        e.claimGranulation(),
+                        e.note())
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    /** How many paints point at a colour. */
+    int paintsOf(Collector me, long colour) {
+        return db.sql("select count(*) from paint where collector_id = ? and colour_id = ?")
+                .params(me.id(), colour)
+                .query(Integer.class)
+                .single();
+    }
+}

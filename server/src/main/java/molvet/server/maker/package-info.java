@@ -1,0 +1,3 @@
+/** Makers, lines, colours and editions, as kept and as asked for. */
+@org.jspecify.annotations.NullMarked
+package molvet.server.maker;

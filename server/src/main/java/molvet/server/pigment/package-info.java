@@ -1,0 +1,3 @@
+/** The pigment room of the server; its rules are in the core. */
+@org.jspecify.annotations.NullMarked
+package molvet.server.pigment;

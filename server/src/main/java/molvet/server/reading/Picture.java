@@ -1,0 +1,363 @@
+package molvet.server.reading;
+
+import com.drew.imaging.ImageMetadataReader;
+import com.drew.metadata.exif.ExifIFD0Directory;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.color.ColorSpace;
+import java.awt.color.ICC_ColorSpace;
+import java.awt.color.ICC_Profile;
+import java.awt.geom.AffineTransform;
+import java.awt.image.BufferedImage;
+import java.awt.image.ColorConvertOp;
+import java.io.ByteArrayInputStream;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+import javax.imageio.IIOImage;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReadParam;
+import javax.imageio.ImageReader;
+import javax.imageio.ImageWriteParam;
+import javax.imageio.ImageWriter;
+import javax.imageio.stream.ImageInputStream;
+import javax.imageio.stream.MemoryCacheImageInputStream;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Srgb;
+import molvet.core.colour.Xyz;
+import molvet.core.measure.Refusal;
+import molvet.core.reading.Patch;
+
+/**
+ * An uploaded picture: JPEG, PNG or TIFF, treated as hostile until it has been decoded within bounds.
+ *
+ * <p>Positions are fractions of the upright picture, after its orientation is respected. Colours come through the
+ * embedded profile; without one the picture is taken to be sRGB.
+ */
+final class Picture {
+    /** The most pixels that are decoded. */
+    static final long MOST_PIXELS = 60_000_000L;
+
+    private static final int MOST_SIDE = 30_000;
+    private static final int PREVIEW_SIDE = 1600;
+
+    private final byte[] bytes;
+    private final String mediaType;
+    private final int width;
+    private final int height;
+    private final int turn;
+    private final List<String> notes = new ArrayList<>();
+    private String profile = "";
+
+    private Picture(byte[] bytes, String mediaType, int width, int height, int turn) {
+        this.bytes = bytes;
+        this.mediaType = mediaType;
+        this.width = width;
+        this.height = height;
+        this.turn = turn;
+    }
+
+    /**
+     * Looks at a file's own bytes, never its name, and reads no pixels yet.
+     *
+     * @throws Refusal if it is not a picture of a known kind or declares more pixels than are read
+     */
+    static Picture of(byte[] bytes) {
+        if (bytes.length == 0) {
+            throw Refusal.of("picture", "The file is empty.", "Send the scan or photograph again.");
+        }
+        String type = typeOf(bytes);
+        return withReader(bytes, type, reader -> {
+            int w = reader.getWidth(0);
+            int h = reader.getHeight(0);
+            if (w < 16 || h < 16) {
+                throw Refusal.of("picture", "The picture is only " + w + " × " + h + " pixels.", "Scan it larger.");
+            }
+            if (w > MOST_SIDE || h > MOST_SIDE || (long) w * h > MOST_PIXELS) {
+                throw Refusal.of(
+                        "picture",
+                        "The picture declares " + w + " × " + h + " pixels; 60 million are read.",
+                        "Scan it at 300 dpi, or cut it to the swatch.");
+            }
+            Picture p = new Picture(bytes, type, w, h, orientation(bytes));
+            int frames = type.equals("image/tiff") ? reader.getNumImages(true) : 1;
+            if (frames > 1) p.notes.add("The file holds " + frames + " pictures; the first is used.");
+            if (type.equals("image/png") && new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).contains("acTL")) {
+                p.notes.add("The file is animated; its first picture is used.");
+            }
+            return p;
+        });
+    }
+
+    String mediaType() {
+        return mediaType;
+    }
+
+    int turn() {
+        return turn;
+    }
+
+    String profile() {
+        return profile;
+    }
+
+    List<String> notes() {
+        return notes;
+    }
+
+    /** Pixels across when upright. */
+    int width() {
+        return turn >= 5 ? height : width;
+    }
+
+    int height() {
+        return turn >= 5 ? width : height;
+    }
+
+    /**
+     * The picture upright in sRGB, at most 1600 pixels a side, as JPEG.
+     *
+     * @throws Refusal if the file breaks off or cannot be decoded
+     */
+    byte[] preview() {
+        return withReader(bytes, mediaType, reader -> {
+            ImageReadParam param = reader.getDefaultReadParam();
+            int step = Math.max(1, Math.max(width, height) / PREVIEW_SIDE);
+            param.setSourceSubsampling(step, step, 0, 0);
+            BufferedImage raw = reader.read(0, param);
+            profile = profileOf(raw);
+            BufferedImage rgb = toSrgb(raw);
+            double scale = Math.min(1.0, PREVIEW_SIDE / (double) Math.max(rgb.getWidth(), rgb.getHeight()));
+            AffineTransform upright = orient(turn, rgb.getWidth(), rgb.getHeight());
+            upright.preConcatenate(AffineTransform.getScaleInstance(scale, scale));
+            boolean turned = turn >= 5;
+            BufferedImage out = new BufferedImage(
+                    (int) Math.max(1, Math.round((turned ? rgb.getHeight() : rgb.getWidth()) * scale)),
+                    (int) Math.max(1, Math.round((turned ? rgb.getWidth() : rgb.getHeight()) * scale)),
+                    BufferedImage.TYPE_INT_RGB);
+            Graphics2D g = out.createGraphics();
+            g.setRenderingHint(RenderingHints.KEY_INTERPOLATION, RenderingHints.VALUE_INTERPOLATION_BILINEAR);
+            g.drawImage(rgb, upright, null);
+            g.dispose();
+            return jpeg(out);
+        });
+    }
+
+    /**
+     * A square of the original's pixels about a point of the upright picture.
+     *
+     * @param x fraction from the left, 0 to 1
+     * @param y fraction from the top, 0 to 1
+     * @param radius fraction of the short side
+     */
+    Patch patch(double x, double y, double radius) {
+        double sx = x;
+        double sy = y;
+        // The inverse of the orientation, on fractions: EXIF 2.32, tag 0x0112.
+        switch (turn) {
+            case 2 -> sx = 1 - x;
+            case 3 -> {
+                sx = 1 - x;
+                sy = 1 - y;
+            }
+            case 4 -> sy = 1 - y;
+            case 5 -> {
+                sx = y;
+                sy = x;
+            }
+            case 6 -> {
+                sx = y;
+                sy = 1 - x;
+            }
+            case 7 -> {
+                sx = 1 - y;
+                sy = 1 - x;
+            }
+            case 8 -> {
+                sx = 1 - y;
+                sy = x;
+            }
+            default -> {}
+        }
+        int r = (int) Math.max(5, Math.min(60, Math.round(radius * Math.min(width, height))));
+        int cx = clamp((int) Math.round(sx * width), r, width - r - 1);
+        int cy = clamp((int) Math.round(sy * height), r, height - r - 1);
+        java.awt.Rectangle region = new java.awt.Rectangle(cx - r, cy - r, 2 * r + 1, 2 * r + 1)
+                .intersection(new java.awt.Rectangle(0, 0, width, height));
+        return withReader(bytes, mediaType, reader -> {
+            ImageReadParam param = reader.getDefaultReadParam();
+            param.setSourceRegion(region);
+            return labs(reader.read(0, param));
+        });
+    }
+
+    private static Patch labs(BufferedImage image) {
+        int w = image.getWidth();
+        int h = image.getHeight();
+        Lab[] pixels = new Lab[w * h];
+        ColorSpace space = image.getColorModel().getColorSpace();
+        boolean plain = space.isCS_sRGB() || !(space instanceof ICC_ColorSpace) || space.getType() == ColorSpace.TYPE_GRAY;
+        for (int y = 0; y < h; y++) {
+            for (int x = 0; x < w; x++) {
+                if (plain) {
+                    pixels[y * w + x] = srgb(image, x, y).toLab();
+                } else {
+                    float[] c = image.getColorModel()
+                            .getNormalizedComponents(image.getRaster().getDataElements(x, y, null), null, 0);
+                    float[] xyz = space.toCIEXYZ(Arrays.copyOf(c, space.getNumComponents()));
+                    pixels[y * w + x] = Lab.ofXyz(new Xyz(xyz[0], xyz[1], xyz[2]));
+                }
+            }
+        }
+        return new Patch(w, pixels);
+    }
+
+    /** Sixteen bits where the picture has them. */
+    private static Srgb srgb(BufferedImage image, int x, int y) {
+        var model = image.getColorModel();
+        if (model.getColorSpace().isCS_sRGB() && model.getComponentSize(0) > 8) {
+            float[] c = model.getNormalizedComponents(image.getRaster().getDataElements(x, y, null), null, 0);
+            return new Srgb(c[0], c[1], c[2]);
+        }
+        if (model.getColorSpace().getType() == ColorSpace.TYPE_GRAY) {
+            // Grey files hold encoded values; Java would take them for linear.
+            float[] c = model.getNormalizedComponents(image.getRaster().getDataElements(x, y, null), null, 0);
+            return new Srgb(c[0], c[0], c[0]);
+        }
+        int rgb = image.getRGB(x, y);
+        return Srgb.of8bit(rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255);
+    }
+
+    private static String profileOf(BufferedImage image) {
+        ColorSpace space = image.getColorModel().getColorSpace();
+        if (space.isCS_sRGB() || !(space instanceof ICC_ColorSpace icc)) return "";
+        byte[] desc = icc.getProfile().getData(ICC_Profile.icSigProfileDescriptionTag);
+        if (desc == null) return "embedded profile";
+        String text = new String(desc, java.nio.charset.StandardCharsets.ISO_8859_1)
+                .substring(Math.min(8, desc.length))
+                .replaceAll("[^\\x20-\\x7e]", "")
+                .strip();
+        return text.length() > 100 ? text.substring(0, 100) : text;
+    }
+
+    private static BufferedImage toSrgb(BufferedImage raw) {
+        BufferedImage out = new BufferedImage(raw.getWidth(), raw.getHeight(), BufferedImage.TYPE_INT_RGB);
+        if (raw.getColorModel().getColorSpace().getType() == ColorSpace.TYPE_GRAY || raw.getColorModel().hasAlpha()) {
+            // On white, as paper is.
+            for (int y = 0; y < raw.getHeight(); y++) {
+                for (int x = 0; x < raw.getWidth(); x++) {
+                    Srgb c = srgb(raw, x, y);
+                    double a = raw.getColorModel().hasAlpha() ? (raw.getRGB(x, y) >>> 24) / 255.0 : 1;
+                    out.setRGB(
+                            x,
+                            y,
+                            Srgb.byteOf(c.r() * a + 1 - a) << 16
+                                    | Srgb.byteOf(c.g() * a + 1 - a) << 8
+                                    | Srgb.byteOf(c.b() * a + 1 - a));
+                }
+            }
+            return out;
+        }
+        if (raw.getColorModel().getColorSpace().isCS_sRGB()) {
+            Graphics2D g = out.createGraphics();
+            g.drawImage(raw, 0, 0, null);
+            g.dispose();
+            return out;
+        }
+        return new ColorConvertOp(null).filter(raw, out);
+    }
+
+    static byte[] jpeg(BufferedImage image) throws IOException {
+        ImageWriter writer = ImageIO.getImageWritersByFormatName("jpeg").next();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (var stream = ImageIO.createImageOutputStream(out)) {
+            writer.setOutput(stream);
+            ImageWriteParam param = writer.getDefaultWriteParam();
+            param.setCompressionMode(ImageWriteParam.MODE_EXPLICIT);
+            param.setCompressionQuality(0.9f);
+            writer.write(null, new IIOImage(image, null, null), param);
+        } finally {
+            writer.dispose();
+        }
+        return out.toByteArray();
+    }
+
+    private static AffineTransform orient(int turn, int w, int h) {
+        return switch (turn) {
+            case 2 -> new AffineTransform(-1, 0, 0, 1, w, 0);
+            case 3 -> new AffineTransform(-1, 0, 0, -1, w, h);
+            case 4 -> new AffineTransform(1, 0, 0, -1, 0, h);
+            case 5 -> new AffineTransform(0, 1, 1, 0, 0, 0);
+            case 6 -> new AffineTransform(0, 1, -1, 0, h, 0);
+            case 7 -> new AffineTransform(0, -1, -1, 0, h, w);
+            case 8 -> new AffineTransform(0, -1, 1, 0, 0, w);
+            default -> new AffineTransform();
+        };
+    }
+
+    private static int orientation(byte[] bytes) {
+        try {
+            var exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(bytes))
+                    .getFirstDirectoryOfType(ExifIFD0Directory.class);
+            if (exif == null || !exif.containsTag(ExifIFD0Directory.TAG_ORIENTATION)) return 1;
+            int turn = exif.getInt(ExifIFD0Directory.TAG_ORIENTATION);
+            return turn >= 1 && turn <= 8 ? turn : 1;
+        } catch (Exception e) {
+            // A broken tag is no reason to lose the picture.
+            return 1;
+        }
+    }
+
+    private static String typeOf(byte[] b) {
+        if (starts(b, 0xFF, 0xD8, 0xFF)) return "image/jpeg";
+        if (starts(b, 0x89, 'P', 'N', 'G', 0x0D, 0x0A, 0x1A, 0x0A)) return "image/png";
+        if (starts(b, 'I', 'I', 42, 0) || starts(b, 'M', 'M', 0, 42)) return "image/tiff";
+        throw Refusal.of(
+                "picture",
+                "The file is not a JPEG, PNG or TIFF, whatever its name says.",
+                "Save the scan as one of these and send it again.");
+    }
+
+    private static boolean starts(byte[] b, int... magic) {
+        if (b.length < magic.length) return false;
+        for (int i = 0; i < magic.length; i++) if ((b[i] & 255) != magic[i]) return false;
+        return true;
+    }
+
+    private static int clamp(int v, int least, int most) {
+        return Math.max(Math.min(least, most), Math.min(v, Math.max(least, most)));
+    }
+
+    @FunctionalInterface
+    private interface Reading<T> {
+        T with(ImageReader reader) throws IOException;
+    }
+
+    private static <T> T withReader(byte[] bytes, String type, Reading<T> reading) {
+        ImageReader reader = ImageIO.getImageReadersByMIMEType(type).next();
+        List<String> warnings = new ArrayList<>();
+        try (ImageInputStream in = new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes))) {
+            reader.setInput(in, false, false);
+            reader.addIIOReadWarningListener((r, w) -> warnings.add(w.toLowerCase(Locale.ROOT)));
+            T result = reading.with(reader);
+            if (warnings.stream().anyMatch(w -> w.matches(".*(premature|truncat|unexpected end|corrupt|eof).*"))) {
+                throw broken();
+            }
+            return result;
+        } catch (Refusal e) {
+            throw e;
+        } catch (IOException | RuntimeException e) {
+            throw broken();
+        } finally {
+            reader.dispose();
+        }
+    }
+
+    private static Refusal broken() {
+        return Refusal.of(
+                "picture", "The picture breaks off or is damaged.", "Save or scan it again, then send the new file.");
+    }
+}

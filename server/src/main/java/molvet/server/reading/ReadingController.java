@@ -1,0 +1,97 @@
+package molvet.server.reading;
+
+import java.io.IOException;
+import java.time.Duration;
+import molvet.server.account.Collector;
+import molvet.server.account.NotFound;
+import molvet.server.collection.PaintViews;
+import molvet.server.shelf.ShelfStore;
+import org.springframework.http.CacheControl;
+import org.springframework.http.ContentDisposition;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** Pictures of swatches and their readings. */
+@RestController
+class ReadingController {
+    private final Readings readings;
+    private final ReadingStore store;
+    private final ShelfStore shelf;
+    private final PaintViews views;
+
+    ReadingController(Readings readings, ReadingStore store, ShelfStore shelf, PaintViews views) {
+        this.readings = readings;
+        this.store = store;
+        this.shelf = shelf;
+        this.views = views;
+    }
+
+    record Added(long picture, PaintViews.PaintPage paint) {}
+
+    /** Attaches a JPEG, PNG or TIFF of at most 40 MB. */
+    @PostMapping(path = "/api/swatches/{swatch}/pictures", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    @ResponseStatus(HttpStatus.CREATED)
+    Added add(Collector me, @PathVariable long swatch, @RequestPart("picture") MultipartFile picture) throws IOException {
+        long id = readings.addPicture(me, swatch, picture.getOriginalFilename(), picture.getBytes());
+        return new Added(id, views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId()));
+    }
+
+    /** The picture upright, in sRGB, at most 1600 pixels a side. */
+    @GetMapping(path = "/api/pictures/{picture}", produces = MediaType.IMAGE_JPEG_VALUE)
+    ResponseEntity<byte[]> preview(Collector me, @PathVariable long picture) {
+        return jpeg(store.preview(me, picture).orElseThrow(() -> new NotFound("There is no such picture.")).bytes());
+    }
+
+    /** The file as it came. */
+    @GetMapping("/api/pictures/{picture}/original")
+    ResponseEntity<byte[]> original(Collector me, @PathVariable long picture) {
+        ReadingStore.File file = store.original(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType(file.mediaType()))
+                .header(
+                        HttpHeaders.CONTENT_DISPOSITION,
+                        ContentDisposition.attachment()
+                                .filename(file.fileName(), java.nio.charset.StandardCharsets.UTF_8)
+                                .build()
+                                .toString())
+                .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+                .body(file.bytes());
+    }
+
+    @PostMapping("/api/pictures/{picture}/readings")
+    @ResponseStatus(HttpStatus.CREATED)
+    PaintViews.PaintPage measure(Collector me, @PathVariable long picture, @RequestBody Readings.Spots spots) {
+        readings.measure(me, picture, spots);
+        long swatch = store.picture(me, picture).orElseThrow().swatchId();
+        return views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId());
+    }
+
+    @DeleteMapping("/api/readings/{reading}")
+    PaintViews.PaintPage delete(Collector me, @PathVariable long reading) {
+        return views.page(me, readings.deleteReading(me, reading));
+    }
+
+    /** The real paint beside which the strip is drawn. */
+    @GetMapping(path = "/api/readings/{reading}/crop", produces = MediaType.IMAGE_JPEG_VALUE)
+    ResponseEntity<byte[]> crop(Collector me, @PathVariable long reading) {
+        return jpeg(readings.crop(me, reading));
+    }
+
+    private static ResponseEntity<byte[]> jpeg(byte[] bytes) {
+        return ResponseEntity.ok()
+                .contentType(MediaType.IMAGE_JPEG)
+                .cacheControl(CacheControl.maxAge(Duration.ofDays(30)).cachePrivate())
+                .body(bytes);
+    }
+}

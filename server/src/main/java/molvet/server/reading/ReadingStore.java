@@ -1,0 +1,161 @@
+package molvet.server.reading;
+
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.reading.SwatchReading;
+import molvet.server.account.Collector;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of pictures and readings. */
+@Repository
+class ReadingStore {
+    private final JdbcClient db;
+
+    ReadingStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    record PictureRow(
+            long id, long swatchId, String fileName, int width, int height, String profile, String notes, LocalDateTime at) {}
+
+    record ReadingRow(
+            long id,
+            long swatchId,
+            long pictureId,
+            String picks,
+            double massL,
+            double massA,
+            double massB,
+            double tintL,
+            double tintA,
+            double tintB,
+            double granulation,
+            @Nullable Double covering,
+            String notes,
+            LocalDateTime at) {}
+
+    record File(byte[] bytes, String mediaType, String fileName, String sha256) {}
+
+    long addPicture(
+            Collector me, long swatch, String fileName, String sha256, Picture picture, byte[] bytes, byte[] preview, LocalDateTime at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into picture (collector_id, swatch_id, file_name, media_type, bytes, preview, sha256, width, height,
+                                     turn, profile, notes, at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        swatch,
+                        fileName,
+                        picture.mediaType(),
+                        bytes,
+                        preview,
+                        sha256,
+                        picture.width(),
+                        picture.height(),
+                        picture.turn(),
+                        picture.profile(),
+                        String.join("\n", picture.notes()),
+                        at)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    Optional<File> original(Collector me, long picture) {
+        return db.sql("select bytes, media_type, file_name, sha256 from picture where id = ? and collector_id = ?")
+                .params(picture, me.id())
+                .query(File.class)
+                .optional();
+    }
+
+    Optional<File> preview(Collector me, long picture) {
+        return db.sql(
+                        """
+                select preview bytes, 'image/jpeg' media_type, file_name, sha256 from picture
+                where id = ? and collector_id = ?
+                """)
+                .params(picture, me.id())
+                .query(File.class)
+                .optional();
+    }
+
+    Optional<PictureRow> picture(Collector me, long id) {
+        return db.sql(
+                        """
+                select id, swatch_id, file_name, width, height, profile, notes, at from picture
+                where id = ? and collector_id = ?
+                """)
+                .params(id, me.id())
+                .query(PictureRow.class)
+                .optional();
+    }
+
+    List<PictureRow> picturesOf(Collector me, long paint) {
+        return db.sql(
+                        """
+                select p.id, p.swatch_id, p.file_name, p.width, p.height, p.profile, p.notes, p.at
+                from picture p join swatch s on s.id = p.swatch_id
+                where p.collector_id = ? and s.paint_id = ? order by p.id desc
+                """)
+                .params(me.id(), paint)
+                .query(PictureRow.class)
+                .list();
+    }
+
+    long addReading(Collector me, PictureRow picture, String picks, SwatchReading r, LocalDateTime at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql(
+                        """
+                insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,
+                                     tint_b, granulation, covering, notes, arithmetic, at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        picture.swatchId(),
+                        picture.id(),
+                        picks,
+                        r.massTone().l(),
+                        r.massTone().a(),
+                        r.massTone().b(),
+                        r.tint().l(),
+                        r.tint().a(),
+                        r.tint().b(),
+                        r.granulation(),
+                        r.covering().orElse(null),
+                        String.join("\n", r.notes()),
+                        SwatchReading.ARITHMETIC,
+                        at)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    private static final String READING =
+            """
+            select r.id, r.swatch_id, r.picture_id, r.picks, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b,
+                   r.granulation, r.covering, r.notes, r.at
+            from reading r join swatch s on s.id = r.swatch_id
+            where r.collector_id = ?
+            """;
+
+    List<ReadingRow> readingsOf(Collector me, long paint) {
+        return db.sql(READING + " and s.paint_id = ? order by r.id desc")
+                .params(me.id(), paint)
+                .query(ReadingRow.class)
+                .list();
+    }
+
+    Optional<ReadingRow> reading(Collector me, long id) {
+        return db.sql(READING + " and r.id = ?").params(me.id(), id).query(ReadingRow.class).optional();
+    }
+
+    void deleteReading(Collector me, long id) {
+        db.sql("delete from reading where id = ? and collector_id = ?").params(id, me.id()).update();
+    }
+}

@@ -1,0 +1,196 @@
+package molvet.server.reading;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import javax.imageio.ImageIO;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Words;
+import molvet.core.reading.Spot;
+import molvet.core.reading.SwatchReading;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.NotFound;
+import molvet.server.account.Utc;
+import molvet.server.collection.PaintFacts;
+import molvet.server.collection.PaintViews;
+import molvet.server.shelf.ShelfStore;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Pictures of swatches, and measuring them at spots picked by hand. */
+@Service
+public class Readings {
+    private static final double RADIUS = 0.02;
+    private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
+
+    private final ReadingStore store;
+    private final ShelfStore shelf;
+    private final PaintFacts facts;
+    private final Acts acts;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    Readings(ReadingStore store, ShelfStore shelf, PaintFacts facts, Acts acts, JsonMapper json, Clock clock) {
+        this.store = store;
+        this.shelf = shelf;
+        this.facts = facts;
+        this.acts = acts;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /**
+     * Spots on the upright picture, each a fraction from the left and from the top.
+     *
+     * @param full full strength
+     * @param palest the palest of the tint
+     * @param paper bare paper beside the swatch, if there is any
+     * @param line paint over a black line, if there is one
+     * @param radius of the area measured, as a fraction of the short side; 0.02 if left out
+     */
+    public record Spots(
+            PaintViews.SpotView full,
+            PaintViews.SpotView palest,
+            PaintViews.@Nullable SpotView paper,
+            PaintViews.@Nullable SpotView line,
+            @Nullable Double radius) {}
+
+    /** Keeps a picture of a swatch as it came, with a preview. @throws Refusal if it cannot be decoded */
+    @Transactional
+    public long addPicture(Collector me, long swatch, @Nullable String fileName, byte[] bytes) {
+        Picture picture = Picture.of(bytes);
+        byte[] preview = picture.preview();
+        String base = (fileName == null ? "" : fileName).replaceAll(".*[/\\\\]", "");
+        String name = Words.line("file name", base.replaceAll("\\p{Cntrl}", ""), 4000);
+        return store.addPicture(
+                me,
+                swatch,
+                name.isEmpty() ? "picture" : name.length() > 200 ? name.substring(0, 200) : name,
+                sha256(bytes),
+                picture,
+                bytes,
+                preview,
+                Utc.of(clock.instant()));
+    }
+
+    /** Measures a picture at the spots picked; the paint's strip is drawn from the result. */
+    @Transactional
+    public long measure(Collector me, long picture, Spots spots) {
+        ReadingStore.PictureRow row =
+                store.picture(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
+        Map<String, PaintViews.SpotView> picked = check(spots);
+        double radius = spots.radius() == null ? RADIUS : Math.max(0.003, Math.min(0.1, spots.radius()));
+        Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
+        Map<String, Spot> measured = new LinkedHashMap<>();
+        picked.forEach((kind, at) -> measured.put(kind, Spot.of(file.patch(at.x(), at.y(), radius))));
+        SwatchReading reading = SwatchReading.of(
+                measured.get("full"),
+                measured.get("palest"),
+                Optional.ofNullable(measured.get("paper")),
+                Optional.ofNullable(measured.get("line")));
+        long paint = shelf.swatch(me, row.swatchId()).orElseThrow().paintId();
+        long id = acts.act(
+                me,
+                () -> "Measured a swatch",
+                List.of(),
+                made -> made.row(
+                        "reading",
+                        store.addReading(
+                                me, row, json.writeValueAsString(picked), reading, Utc.of(clock.instant()))));
+        facts.refresh(me, paint);
+        return id;
+    }
+
+    @Transactional
+    public long deleteReading(Collector me, long reading) {
+        ReadingStore.ReadingRow row =
+                store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        long paint = shelf.swatch(me, row.swatchId()).orElseThrow().paintId();
+        acts.act(me, () -> "Deleted a reading", List.of(new Acts.Row("reading", reading)), made -> {
+            store.deleteReading(me, reading);
+            return null;
+        });
+        facts.refresh(me, paint);
+        return paint;
+    }
+
+    /** The piece of the picture from full strength to palest, upright, as JPEG. */
+    byte[] crop(Collector me, long reading) {
+        ReadingStore.ReadingRow row =
+                store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        Map<String, PaintViews.SpotView> spots = spots(row);
+        PaintViews.SpotView full = spots.get("full");
+        PaintViews.SpotView palest = spots.get("palest");
+        try {
+            BufferedImage all = ImageIO.read(new ByteArrayInputStream(
+                    store.preview(me, row.pictureId()).orElseThrow().bytes()));
+            double side = Math.min(all.getWidth(), all.getHeight());
+            double pad = 0.06 * side;
+            int x0 = (int) Math.max(0, Math.min(full.x(), palest.x()) * all.getWidth() - pad);
+            int x1 = (int) Math.min(all.getWidth(), Math.max(full.x(), palest.x()) * all.getWidth() + pad);
+            int y0 = (int) Math.max(0, Math.min(full.y(), palest.y()) * all.getHeight() - pad);
+            int y1 = (int) Math.min(all.getHeight(), Math.max(full.y(), palest.y()) * all.getHeight() + pad);
+            BufferedImage part = all.getSubimage(x0, y0, Math.max(1, x1 - x0), Math.max(1, y1 - y0));
+            boolean upended = part.getHeight() > part.getWidth();
+            boolean backward = upended ? full.y() > palest.y() : full.x() > palest.x();
+            BufferedImage out = new BufferedImage(
+                    upended ? part.getHeight() : part.getWidth(),
+                    upended ? part.getWidth() : part.getHeight(),
+                    BufferedImage.TYPE_INT_RGB);
+            for (int y = 0; y < out.getHeight(); y++) {
+                for (int x = 0; x < out.getWidth(); x++) {
+                    int along = backward ? out.getWidth() - 1 - x : x;
+                    out.setRGB(x, y, upended ? part.getRGB(y, along) : part.getRGB(along, y));
+                }
+            }
+            return Picture.jpeg(out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    Map<String, PaintViews.SpotView> spots(ReadingStore.ReadingRow row) {
+        return json.readValue(row.picks(), SPOTS);
+    }
+
+    private static Map<String, PaintViews.SpotView> check(Spots s) {
+        Map<String, PaintViews.SpotView> all = new LinkedHashMap<>();
+        all.put("full", s.full());
+        all.put("palest", s.palest());
+        if (s.paper() != null) all.put("paper", s.paper());
+        if (s.line() != null) all.put("line", s.line());
+        List<Refusal.Fault> faults = new ArrayList<>();
+        all.forEach((kind, at) -> {
+            if (at == null) {
+                faults.add(new Refusal.Fault(kind, "The spot " + kind + " was not picked.", "Pick it on the picture."));
+            } else if (!(at.x() >= 0 && at.x() <= 1 && at.y() >= 0 && at.y() <= 1)) {
+                faults.add(new Refusal.Fault(
+                        kind, "The spot " + kind + " lies outside the picture.", "Pick it inside; 0 to 1 both ways."));
+            }
+        });
+        if (!faults.isEmpty()) throw new Refusal(faults);
+        return all;
+    }
+
+    private static String sha256(byte[] bytes) {
+        try {
+            return HexFormat.of().formatHex(MessageDigest.getInstance("SHA-256").digest(bytes));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+}

@@ -1,0 +1,103 @@
+package molvet.server.reading;
+
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.shelf.PlaceCode;
+import molvet.server.account.Collector;
+import molvet.server.account.Utc;
+import molvet.server.collection.PaintViews;
+import molvet.server.shelf.ShelfStore;
+import molvet.server.shelf.SwatchPlaces;
+import org.springframework.beans.factory.annotation.Autowired;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.stereotype.Service;
+
+/** A paint's swatches with their places, neighbours, history, pictures and readings. */
+@Service
+class SwatchViews implements PaintViews.Swatches {
+    private final SwatchPlaces places;
+    private final ReadingStore store;
+    private final Readings readings;
+    private final PaintViews paints;
+
+    @Autowired
+    SwatchViews(SwatchPlaces places, ReadingStore store, Readings readings, @Lazy PaintViews paints) {
+        this.places = places;
+        this.store = store;
+        this.readings = readings;
+        this.paints = paints;
+    }
+
+    @Override
+    public List<PaintViews.SwatchView> of(Collector me, long paint) {
+        List<ReadingStore.PictureRow> pictures = store.picturesOf(me, paint);
+        List<ReadingStore.ReadingRow> all = store.readingsOf(me, paint);
+        return places.of(me, paint).stream()
+                .map(s -> view(me, s, pictures, all))
+                .toList();
+    }
+
+    private PaintViews.SwatchView view(
+            Collector me,
+            SwatchPlaces.Placed s,
+            List<ReadingStore.PictureRow> pictures,
+            List<ReadingStore.ReadingRow> all) {
+        ShelfStore.SwatchRow row = s.swatch();
+        return new PaintViews.SwatchView(
+                row.id(),
+                row.state(),
+                s.place().map(PlaceCode::toString).orElse(null),
+                s.place().map(PlaceCode::words).orElse(null),
+                row.keeperId(),
+                row.paintedOn() == null ? null : row.paintedOn().toString(),
+                row.note(),
+                s.history(),
+                pictures.stream()
+                        .filter(p -> p.swatchId() == row.id())
+                        .map(p -> new PaintViews.PictureView(
+                                p.id(),
+                                p.fileName(),
+                                p.width(),
+                                p.height(),
+                                p.profile(),
+                                lines(p.notes()),
+                                Utc.instant(p.at()).toString()))
+                        .toList(),
+                all.stream()
+                        .filter(r -> r.swatchId() == row.id())
+                        .map(this::reading)
+                        .toList(),
+                neighbour(me, s.before()).orElse(null),
+                neighbour(me, s.after()).orElse(null),
+                row.version());
+    }
+
+    private PaintViews.ReadingView reading(ReadingStore.ReadingRow r) {
+        Lab massTone = new Lab(r.massL(), r.massA(), r.massB());
+        Lab tint = new Lab(r.tintL(), r.tintA(), r.tintB());
+        return new PaintViews.ReadingView(
+                r.id(),
+                r.pictureId(),
+                PaintViews.LabValue.of(massTone),
+                PaintViews.LabValue.of(tint),
+                r.granulation(),
+                r.covering(),
+                lines(r.notes()),
+                PaintViews.strip(massTone, tint, r.covering(), r.granulation()),
+                readings.spots(r),
+                r.at().toInstant(ZoneOffset.UTC).toString());
+    }
+
+    private Optional<PaintViews.Neighbour> neighbour(Collector me, Optional<SwatchPlaces.Beside> beside) {
+        return beside.flatMap(b -> paints.entries(me, List.of(b.paint())).stream()
+                .findFirst()
+                .map(e -> new PaintViews.Neighbour(
+                        e.id(), e.accession(), e.name(), b.place().toString(), e.strip())));
+    }
+
+    private static List<String> lines(String kept) {
+        return kept.isEmpty() ? List.of() : List.of(kept.split("\n"));
+    }
+}

@@ -1,0 +1,195 @@
+package molvet.server.shelf;
+
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.List;
+import java.util.Optional;
+import java.util.TreeMap;
+import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
+import molvet.core.shelf.PlaceCode;
+import molvet.server.account.Collector;
+import molvet.server.account.Utc;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of keepers and swatches. */
+@Repository
+public class ShelfStore {
+    private final JdbcClient db;
+
+    ShelfStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    public record KeeperRow(long id, String kind, int number, String name, int pages, int cells, int version, int filled) {
+        public Keeper keeper() {
+            return new Keeper(KeeperKind.valueOf(kind), number, pages, cells);
+        }
+    }
+
+    public record SwatchRow(
+            long id,
+            long paintId,
+            @Nullable Long keeperId,
+            @Nullable Integer position,
+            String state,
+            @Nullable LocalDate paintedOn,
+            String note,
+            int version) {}
+
+    record EventRow(long swatchId, LocalDateTime at, String said) {}
+
+    private static final String KEEPER =
+            """
+            select k.id, k.kind, k.number, k.name, k.pages, k.cells, k.version,
+                   (select count(*) from swatch s where s.keeper_id = k.id and s.collector_id = k.collector_id) filled
+            from keeper k where k.collector_id = :me
+            """;
+
+    List<KeeperRow> keepers(Collector me) {
+        return db.sql(KEEPER + " order by field(k.kind, 'RING','BINDER','SKETCHBOOK','LID','BOX','WALL'), k.number limit 1000")
+                .param("me", me.id())
+                .query(KeeperRow.class)
+                .list();
+    }
+
+    Optional<KeeperRow> keeper(Collector me, long id) {
+        return db.sql(KEEPER + " and k.id = :id")
+                .param("me", me.id())
+                .param("id", id)
+                .query(KeeperRow.class)
+                .optional();
+    }
+
+    Optional<KeeperRow> keeper(Collector me, PlaceCode.KeeperCode code) {
+        return db.sql(KEEPER + " and k.kind = :kind and k.number = :number")
+                .param("me", me.id())
+                .param("kind", code.kind().name())
+                .param("number", code.number())
+                .query(KeeperRow.class)
+                .optional();
+    }
+
+    long addKeeper(Collector me, Keeper k, String name) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into keeper (collector_id, kind, number, name, pages, cells) values (?, ?, ?, ?, ?, ?)")
+                .params(me.id(), k.kind().name(), k.number(), name, k.pages(), k.cells())
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean changeKeeper(Collector me, long id, int version, Keeper k, String name) {
+        return db.sql(
+                                """
+                update keeper set number = ?, name = ?, pages = ?, cells = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(k.number(), name, k.pages(), k.cells(), id, me.id(), version)
+                        .update()
+                == 1;
+    }
+
+    void deleteKeeper(Collector me, long id) {
+        db.sql("delete from keeper where id = ? and collector_id = ?").params(id, me.id()).update();
+    }
+
+    /** Swatch by position, locked until the act is done so that two people cannot take one place. */
+    TreeMap<Integer, Long> taken(Collector me, long keeper) {
+        TreeMap<Integer, Long> taken = new TreeMap<>();
+        db.sql("select position, id from swatch where collector_id = ? and keeper_id = ? for update")
+                .params(me.id(), keeper)
+                .query(rs -> {
+                    taken.put(rs.getInt(1), rs.getLong(2));
+                });
+        return taken;
+    }
+
+    private static final String SWATCH =
+            """
+            select id, paint_id, keeper_id, position, state, painted_on, note, version from swatch where collector_id = :me
+            """;
+
+    public Optional<SwatchRow> swatch(Collector me, long id) {
+        return db.sql(SWATCH + " and id = :id")
+                .param("me", me.id())
+                .param("id", id)
+                .query(SwatchRow.class)
+                .optional();
+    }
+
+    List<SwatchRow> swatchesOf(Collector me, long paint) {
+        return db.sql(SWATCH + " and paint_id = :paint order by state = 'CURRENT' desc, id desc")
+                .param("me", me.id())
+                .param("paint", paint)
+                .query(SwatchRow.class)
+                .list();
+    }
+
+    List<SwatchRow> swatchesIn(Collector me, long keeper) {
+        return db.sql(SWATCH + " and keeper_id = :keeper order by position")
+                .param("me", me.id())
+                .param("keeper", keeper)
+                .query(SwatchRow.class)
+                .list();
+    }
+
+    /** The nearest swatch before or after a position. */
+    Optional<SwatchRow> neighbour(Collector me, long keeper, int position, boolean after) {
+        String side = after ? " and position > :at order by position limit 1" : " and position < :at order by position desc limit 1";
+        return db.sql(SWATCH + " and keeper_id = :keeper" + side)
+                .param("me", me.id())
+                .param("keeper", keeper)
+                .param("at", position)
+                .query(SwatchRow.class)
+                .optional();
+    }
+
+    long addSwatch(Collector me, long paint, @Nullable LocalDate paintedOn, String note) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into swatch (collector_id, paint_id, state, painted_on, note) values (?, ?, 'CURRENT', ?, ?)")
+                .params(me.id(), paint, paintedOn, note)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void put(Collector me, long swatch, @Nullable Long keeper, @Nullable Integer position) {
+        db.sql("update swatch set keeper_id = ?, position = ?, version = version + 1 where id = ? and collector_id = ?")
+                .params(keeper, position, swatch, me.id())
+                .update();
+    }
+
+    void state(Collector me, long swatch, String state) {
+        db.sql("update swatch set state = ?, version = version + 1 where id = ? and collector_id = ?")
+                .params(state, swatch, me.id())
+                .update();
+    }
+
+    void event(Collector me, long swatch, Instant at, String said) {
+        db.sql("insert into swatch_event (collector_id, swatch_id, at, said) values (?, ?, ?, ?)")
+                .params(me.id(), swatch, Utc.of(at), said.length() > 200 ? said.substring(0, 199) + "…" : said)
+                .update();
+    }
+
+    List<EventRow> events(Collector me, long paint) {
+        return db.sql(
+                        """
+                select e.swatch_id, e.at, e.said from swatch_event e join swatch s on s.id = e.swatch_id
+                where e.collector_id = ? and s.paint_id = ? order by e.id
+                """)
+                .params(me.id(), paint)
+                .query(EventRow.class)
+                .list();
+    }
+
+    String paintName(Collector me, long paint) {
+        return db.sql("select name from paint where id = ? and collector_id = ?")
+                .params(paint, me.id())
+                .query(String.class)
+                .optional()
+                .orElse("a paint");
+    }
+}

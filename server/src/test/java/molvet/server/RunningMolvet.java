@@ -1,0 +1,79 @@
+package molvet.server;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.ZoneId;
+import java.time.ZoneOffset;
+import java.util.HashMap;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.boot.SpringApplication;
+import org.springframework.context.ConfigurableApplicationContext;
+import org.springframework.context.annotation.Bean;
+import org.springframework.context.annotation.Configuration;
+import org.springframework.context.annotation.Primary;
+
+/** The real application, started once for all tests of this JVM as users start it, with a clock that tests can move. */
+public final class RunningMolvet {
+    private static final AtomicReference<Instant> NOW = new AtomicReference<>(Instant.parse("2026-11-24T10:00:00Z"));
+    private static ConfigurableApplicationContext context;
+
+    private RunningMolvet() {}
+
+    @Configuration
+    static class TestClock {
+        @Bean
+        @Primary
+        Clock testClock() {
+            return new Clock() {
+                @Override
+                public ZoneId getZone() {
+                    return ZoneOffset.UTC;
+                }
+
+                @Override
+                public Clock withZone(ZoneId zone) {
+                    return this;
+                }
+
+                @Override
+                public Instant instant() {
+                    return NOW.get();
+                }
+            };
+        }
+    }
+
+    public static synchronized ConfigurableApplicationContext context() {
+        if (context == null) context = start(Map.of());
+        return context;
+    }
+
+    /** One more server on the same database. */
+    public static ConfigurableApplicationContext start(Map<String, Object> more) {
+        SpringApplication application = new SpringApplication(Molvet.class, TestClock.class);
+        Map<String, Object> properties = new HashMap<>(TestDatabase.get().properties());
+        properties.put("server.port", "0");
+        properties.put("molvet.sign-up", "open");
+        properties.put("molvet.demo", "false");
+        properties.put("spring.datasource.hikari.connection-timeout", "1000");
+        properties.putAll(more);
+        // Set as arguments, which win over the file.
+        return application.run(properties.entrySet().stream()
+                .map(e -> "--" + e.getKey() + "=" + e.getValue())
+                .toArray(String[]::new));
+    }
+
+    public static String url() {
+        return url(context());
+    }
+
+    public static String url(ConfigurableApplicationContext of) {
+        return "http://127.0.0.1:" + of.getEnvironment().getProperty("local.server.port");
+    }
+
+    public static void moveClock(Duration by) {
+        NOW.updateAndGet(n -> n.plus(by));
+    }
+}

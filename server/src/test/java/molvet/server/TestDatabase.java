@@ -1,0 +1,142 @@
+package molvet.server;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.SQLException;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.TimeUnit;
+
+/** A throw-away MariaDB on loopback, for the life of this JVM; it can be stopped and started again like a real one. */
+public final class TestDatabase {
+    private static final TestDatabase ONLY = new TestDatabase();
+
+    private final Path dir;
+    private final int port;
+    private final boolean root = System.getProperty("user.name").equals("root");
+    private Process process;
+
+    private TestDatabase() {
+        try {
+            dir = Files.createTempDirectory("molvet-test-db");
+            try (ServerSocket free = new ServerSocket(0)) {
+                port = free.getLocalPort();
+            }
+            run(
+                    "mariadb-install-db",
+                    "--no-defaults",
+                    "--datadir=" + dir.resolve("data"),
+                    "--auth-root-authentication-method=normal",
+                    "--skip-test-db",
+                    "--user=" + System.getProperty("user.name"));
+            start();
+            try (Connection c = DriverManager.getConnection(url(""), "root", "");
+                    var s = c.createStatement()) {
+                s.execute("create database molvet character set utf8mb4 collate utf8mb4_unicode_ci");
+            }
+            Runtime.getRuntime().addShutdownHook(new Thread(this::remove));
+        } catch (IOException | SQLException e) {
+            throw new IllegalStateException("No database for the tests: is mariadb-server installed?", e);
+        }
+    }
+
+    public static TestDatabase get() {
+        return ONLY;
+    }
+
+    public int port() {
+        return port;
+    }
+
+    public Map<String, Object> properties() {
+        return Map.of(
+                "spring.datasource.url",
+                url("molvet") + "?timezone=UTC&maxAllowedPacket=134217728&connectTimeout=2000&socketTimeout=60000",
+                "spring.datasource.username",
+                "root",
+                "spring.datasource.password",
+                "");
+    }
+
+    private String url(String schema) {
+        return "jdbc:mariadb://127.0.0.1:" + port + "/" + schema;
+    }
+
+    public Connection connect() throws SQLException {
+        return DriverManager.getConnection(url("molvet"), "root", "");
+    }
+
+    public synchronized void start() {
+        try {
+            List<String> command = new ArrayList<>(List.of(
+                    program("mariadbd"),
+                    "--no-defaults",
+                    "--datadir=" + dir.resolve("data"),
+                    "--bind-address=127.0.0.1",
+                    "--port=" + port,
+                    "--socket=" + dir.resolve("db.sock"),
+                    "--pid-file=" + dir.resolve("db.pid"),
+                    "--skip-name-resolve",
+                    "--skip-log-bin",
+                    "--innodb-flush-log-at-trx-commit=0",
+                    "--innodb-log-file-size=128M",
+                    "--max-allowed-packet=128M",
+                    "--character-set-server=utf8mb4"));
+            if (root) command.add("--user=root");
+            process = new ProcessBuilder(command)
+                    .redirectErrorStream(true)
+                    .redirectOutput(dir.resolve("db.log").toFile())
+                    .start();
+            while (true) {
+                try (Connection c = DriverManager.getConnection(url(""), "root", "")) {
+                    return;
+                } catch (SQLException e) {
+                    if (process.waitFor(50, TimeUnit.MILLISECONDS)) {
+                        throw new IllegalStateException(Files.readString(dir.resolve("db.log")));
+                    }
+                }
+            }
+        } catch (IOException | InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public synchronized void stop() {
+        process.destroy();
+        try {
+            process.waitFor();
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private void remove() {
+        stop();
+        try (var files = Files.walk(dir)) {
+            files.sorted(java.util.Comparator.reverseOrder())
+                    .forEach(f -> f.toFile().delete());
+        } catch (IOException e) {
+            // It lies in the temporary directory, which is cleared in time.
+        }
+    }
+
+    private static String program(String name) {
+        Path sbin = Path.of("/usr/sbin", name);
+        return Files.isExecutable(sbin) ? sbin.toString() : name;
+    }
+
+    private static void run(String... command) throws IOException {
+        Process p = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String said = new String(p.getInputStream().readAllBytes());
+        try {
+            if (p.waitFor() != 0) throw new IOException(said);
+        } catch (InterruptedException e) {
+            throw new IOException(e);
+        }
+    }
+}

@@ -1,0 +1,102 @@
+package molvet.server.page;
+
+import java.nio.file.Path;
+import molvet.server.RunningMolvet;
+import molvet.server.demo.DemoCollection;
+import org.junit.jupiter.api.Tag;
+import org.junit.jupiter.api.Test;
+import org.openqa.selenium.By;
+
+/** The pictures in docs/screenshots, made from the demo collection. Run by {@code ./molvet shots}. */
+@Tag("shots")
+class Shots {
+    @Test
+    void takeThemAll() {
+        DemoCollection demo = RunningMolvet.context().getBean(DemoCollection.class);
+        demo.load(DemoCollection.EMAIL, DemoCollection.PASSWORD);
+        take(RunningMolvet.url(), Path.of("../docs/screenshots"));
+    }
+
+    /** Takes the pictures of a running demo: {@code URL DIRECTORY}. */
+    public static void main(String[] args) {
+        take(args[0], Path.of(args[1]));
+    }
+
+    private static void take(String url, Path dir) {
+        try (Browser b = new Browser(url)) {
+            b.open("/");
+            b.seeText("Sign in");
+            b.picture(dir.resolve("sign-in.png"));
+            b.type("E-mail", DemoCollection.EMAIL);
+            b.type("Password", DemoCollection.PASSWORD);
+            b.press("Sign in");
+            b.seeText("painted out");
+            b.follow(By.xpath("//a[contains(., 'Dusk Heather')]"));
+            b.seeText("Three voices");
+            String dusk = b.address();
+            b.open("/collection?at=" + dusk.replaceAll("\\D", ""));
+            b.see(By.xpath("//aside//a[normalize-space()='Open']"));
+            b.picture(dir.resolve("collection.png"));
+            b.open(dusk);
+            b.seeText("Three voices");
+            b.picture(dir.resolve("paint.png"));
+            b.open("/collection?find=pb29+owned");
+            b.seeText("found");
+            b.picture(dir.resolve("find.png"));
+            b.open("/paints/new");
+            b.type("Name on the label", "Harbour Dusk");
+            b.type("Pigments, as the label writes them", "PB19, pb 15 colon 3, secret");
+            b.seeText("Take PV19");
+            b.seeText("You have these");
+            b.picture(dir.resolve("new-paint.png"));
+            b.script("sessionStorage.clear()");
+            b.open("/shelf");
+            b.seeText("Record book");
+            b.picture(dir.resolve("shelf.png"));
+            b.open("/shelf/at?code=R2-8");
+            b.seeText("R2·8");
+            b.picture(dir.resolve("ring.png"));
+            b.open("/pigments/PB29");
+            b.seeText("alone");
+            b.picture(dir.resolve("pigment.png"));
+            b.open("/pigments");
+            b.type("Read a label", "PW6, p.b. l5:3 & pbr7/PV19 (γ)");
+            b.seeText("holds a letter");
+            b.picture(dir.resolve("pigments.png"));
+            b.open("/makers");
+            b.follow(By.xpath("//a[contains(., 'Vessanti')]"));
+            b.seeText("own symbols");
+            b.picture(dir.resolve("maker.png"));
+            b.follow(By.xpath("//a[contains(., 'Fieldbox')]"));
+            b.seeText("Opaque White");
+            b.picture(dir.resolve("line.png"));
+            b.open("/doubts");
+            b.seeText("Rock Pool Blue");
+            b.picture(dir.resolve("doubts.png"));
+            b.open("/account");
+            b.seeText("Done lately");
+            b.picture(dir.resolve("account.png"));
+            b.open(dusk);
+            b.follow(By.xpath("//a[contains(., 'Measure again')]"));
+            b.see(By.cssSelector("button img"));
+            b.seeText("taken as sRGB");
+            for (double x : new double[] {0.13, 0.9, 0.5, 0.28}) {
+                b.script(
+                        "const i = document.querySelector('button img').getBoundingClientRect();"
+                                + "document.querySelector('button img').parentElement.dispatchEvent(new MouseEvent('click',"
+                                + "{bubbles: true, detail: 1, clientX: i.left + i.width * arguments[0],"
+                                + " clientY: i.top + i.height * arguments[1]}))",
+                        x,
+                        x == 0.5 ? 0.93 : 0.45);
+            }
+            b.picture(dir.resolve("measure.png"));
+            b.size(390, 844);
+            b.open("/collection");
+            b.seeText("painted out");
+            b.picture(dir.resolve("phone-collection.png"));
+            b.open(dusk);
+            b.seeText("Three voices");
+            b.picture(dir.resolve("phone-paint.png"));
+        }
+    }
+}

@@ -1,0 +1,79 @@
+import createClient from "openapi-fetch";
+import type { components, paths } from "./schema";
+
+export type Schemas = components["schemas"];
+
+/** What the server says when it cannot do what was asked (RFC 9457). */
+export type ProblemDocument = {
+  type: string;
+  title: string;
+  status: number;
+  detail: string;
+  errors?: { where: string; message: string; suggestion: string }[];
+  current?: unknown;
+  by?: unknown;
+};
+
+export class Problem extends Error {
+  readonly document: ProblemDocument;
+
+  constructor(document: ProblemDocument) {
+    super(document.detail);
+    this.document = document;
+  }
+
+  /** The stable word, such as `refused` or `place-taken`. */
+  get kind() {
+    return this.document.type.replace("molvet:", "");
+  }
+
+  /** Whether waiting may help: the server or its database does not answer. */
+  get away() {
+    return this.kind === "database-away" || this.kind === "unreachable";
+  }
+}
+
+function cookie(name: string) {
+  return document.cookie
+    .split("; ")
+    .find((c) => c.startsWith(`${name}=`))
+    ?.slice(name.length + 1);
+}
+
+export const client = createClient<paths>({
+  baseUrl: "/",
+  fetch: async (request) => {
+    const token = cookie("XSRF-TOKEN");
+    if (token && request.method !== "GET") request.headers.set("X-XSRF-TOKEN", token);
+    try {
+      return await fetch(request);
+    } catch {
+      throw new Problem({
+        type: "molvet:unreachable",
+        title: "Molvet does not answer",
+        status: 0,
+        detail: "Molvet does not answer. What you typed is kept on this page.",
+      });
+    }
+  },
+});
+
+/** The data of a call, or a thrown {@link Problem}. */
+export async function data<T>(call: Promise<{ data?: T; error?: unknown; response: Response }>): Promise<T> {
+  const { data: body, error, response } = await call;
+  if (response.ok) return body as T;
+  const known = error as Partial<ProblemDocument> | undefined;
+  throw new Problem({
+    type: known?.type ?? (response.status === 503 ? "molvet:database-away" : "molvet:unexpected"),
+    title: known?.title ?? "Not done",
+    status: response.status,
+    detail:
+      known?.detail ??
+      (response.status === 401
+        ? "You are signed out. Sign in again; what you typed is kept."
+        : `The server answered ${response.status}. Nothing was saved.`),
+    errors: known?.errors,
+    current: known?.current,
+    by: known?.by,
+  });
+}

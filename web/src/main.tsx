@@ -1,0 +1,71 @@
+import "./app.css";
+import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
+import { StrictMode } from "react";
+import { createRoot } from "react-dom/client";
+import { createBrowserRouter, Navigate } from "react-router";
+import { RouterProvider } from "react-router/dom";
+import { Problem } from "./api/client";
+import { AccountPage } from "./rooms/account/AccountPage";
+import { Door } from "./rooms/account/Door";
+import { CollectionPage } from "./rooms/collection/CollectionPage";
+import { DoubtsPage } from "./rooms/collection/DoubtsPage";
+import { EditPaintPage } from "./rooms/collection/EditPaintPage";
+import { NewPaintPage } from "./rooms/collection/NewPaintPage";
+import { PaintPage } from "./rooms/collection/PaintPage";
+import { LinePage } from "./rooms/maker/LinePage";
+import { MakerPage } from "./rooms/maker/MakerPage";
+import { MakersPage } from "./rooms/maker/MakersPage";
+import { PigmentPage } from "./rooms/pigment/PigmentPage";
+import { PigmentsPage } from "./rooms/pigment/PigmentsPage";
+import { MeasurePage } from "./rooms/reading/MeasurePage";
+import { KeeperPage } from "./rooms/shelf/KeeperPage";
+import { ShelfPage } from "./rooms/shelf/ShelfPage";
+import { applyTheme } from "./ui/theme";
+
+applyTheme();
+
+const queries = new QueryClient({
+  defaultOptions: {
+    queries: {
+      staleTime: 15_000,
+      networkMode: "always",
+      retry: (count, problem) => problem instanceof Problem && problem.away && count < 30,
+      retryDelay: 2000,
+    },
+  },
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Door />,
+    children: [
+      { path: "/", element: <Navigate to="/collection" replace /> },
+      { path: "/collection", element: <CollectionPage /> },
+      { path: "/doubts", element: <DoubtsPage /> },
+      { path: "/paints/new", element: <NewPaintPage /> },
+      { path: "/paints/:paint", element: <PaintPage /> },
+      { path: "/paints/:paint/edit", element: <EditPaintPage /> },
+      { path: "/pictures/:picture/measure/:paint", element: <MeasurePage /> },
+      { path: "/shelf", element: <ShelfPage /> },
+      { path: "/shelf/:keeper", element: <KeeperPage /> },
+      { path: "/pigments", element: <PigmentsPage /> },
+      { path: "/pigments/:code", element: <PigmentPage /> },
+      { path: "/makers", element: <MakersPage /> },
+      { path: "/makers/:maker", element: <MakerPage /> },
+      { path: "/lines/:line", element: <LinePage /> },
+      { path: "/account", element: <AccountPage /> },
+      { path: "*", element: <p className="p-6">There is no such page. Choose a room on the left.</p> },
+    ],
+  },
+]);
+
+const root = document.getElementById("root");
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queries}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

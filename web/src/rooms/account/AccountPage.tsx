@@ -1,0 +1,215 @@
+import { useQuery, useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { client, data, type Problem } from "../../api/client";
+import { Dialog } from "../../ui/Dialog";
+import { Field } from "../../ui/Field";
+import { Page } from "../../ui/Page";
+import { ProblemNote } from "../../ui/ProblemNote";
+import { chooseTheme, theme } from "../../ui/theme";
+import { useSession } from "./useSession";
+
+const FORMATS = [
+  ["csv", "CSV, for any spreadsheet"],
+  ["xlsx", "XLSX workbook"],
+  ["ods", "OpenDocument table"],
+  ["json", "JSON, everything but pictures"],
+  ["zip", "ZIP: JSON and every picture as it came"],
+  ["gpl", "GIMP palette of mass tones"],
+  ["cgats", "CGATS.17, measured colours"],
+] as const;
+
+export function AccountPage() {
+  const session = useSession();
+  const queries = useQueryClient();
+  const [look, setLook] = useState(theme());
+  const [deleting, setDeleting] = useState(false);
+  const acts = useQuery({
+    queryKey: ["acts"],
+    queryFn: () => data(client.GET("/api/acts", { params: { query: { limit: 20 } } })),
+  });
+  const [undoProblem, setUndoProblem] = useState<Problem | null>(null);
+
+  async function undo(act: number) {
+    setUndoProblem(null);
+    try {
+      await data(client.POST("/api/acts/{act}/undo", { params: { path: { act } } }));
+    } catch (e) {
+      setUndoProblem(e as Problem);
+    }
+    await queries.invalidateQueries();
+  }
+
+  async function signOut() {
+    await data(client.DELETE("/api/session"));
+    queries.clear();
+    window.location.assign("/");
+  }
+
+  return (
+    <Page title="Account" under={session.data?.email ?? ""}>
+      <div className="grid gap-10 lg:grid-cols-2 max-w-5xl">
+        <section>
+          <h2 className="font-semibold mb-2">Light</h2>
+          <div className="join">
+            {(["paper", "evening"] as const).map((t) => (
+              <button
+                key={t}
+                type="button"
+                aria-pressed={look === t}
+                className={`btn join-item ${look === t ? "btn-primary" : "btn-outline"}`}
+                onClick={() => {
+                  chooseTheme(t);
+                  setLook(t);
+                }}
+              >
+                {t === "paper" ? "Paper, by day" : "Middle grey, for evening"}
+              </button>
+            ))}
+          </div>
+          <button type="button" className="btn btn-outline mt-6 block" onClick={signOut}>
+            Sign out
+          </button>
+          <h2 className="font-semibold mt-8 mb-2">Take your collection with you</h2>
+          <ul className="space-y-1">
+            {FORMATS.map(([format, words]) => (
+              <li key={format}>
+                <a className="underline" href={`/api/collection.${format}`} download>
+                  {words}
+                </a>
+              </li>
+            ))}
+          </ul>
+          <ChangePassword />
+          <h2 className="font-semibold mt-8 mb-2">Leave</h2>
+          <p className="mb-2">
+            Deletes the account and everything in the collection. Take it with you first.
+          </p>
+          <button type="button" className="btn btn-outline" onClick={() => setDeleting(true)}>
+            Delete my account …
+          </button>
+          <DeleteAccount open={deleting} onClose={() => setDeleting(false)} />
+        </section>
+        <section>
+          <h2 className="font-semibold mb-2">Done lately</h2>
+          <ProblemNote problem={undoProblem} />
+          <ol>
+            {acts.data?.acts.map((a) => (
+              <li key={a.id} className="rule-b py-2 flex justify-between gap-3">
+                <span className={a.undone ? "line-through quiet" : ""}>{a.said}</span>
+                {a.undone ? (
+                  <span className="quiet">undone</span>
+                ) : (
+                  <button type="button" className="underline" onClick={() => undo(a.id)}>
+                    Undo
+                  </button>
+                )}
+              </li>
+            ))}
+          </ol>
+        </section>
+      </div>
+    </Page>
+  );
+}
+
+function ChangePassword() {
+  const [old, setOld] = useState("");
+  const [fresh, setFresh] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [done, setDone] = useState(false);
+
+  async function submit(event: FormEvent) {
+    event.preventDefault();
+    setProblem(null);
+    try {
+      await data(client.PUT("/api/account/password", { body: { old, fresh } }));
+      setOld("");
+      setFresh("");
+      setDone(true);
+    } catch (e) {
+      setProblem(e as Problem);
+    }
+  }
+
+  return (
+    <form onSubmit={submit} className="mt-8 space-y-3 max-w-xs">
+      <h2 className="font-semibold">Change the password</h2>
+      <Field label="Password now">
+        {(id) => (
+          <input
+            id={id}
+            type="password"
+            required
+            autoComplete="current-password"
+            className="input w-full"
+            value={old}
+            onChange={(e) => setOld(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="New password" hint="Other windows and devices are signed out.">
+        {(id) => (
+          <input
+            id={id}
+            type="password"
+            required
+            autoComplete="new-password"
+            className="input w-full"
+            value={fresh}
+            onChange={(e) => setFresh(e.target.value)}
+          />
+        )}
+      </Field>
+      <ProblemNote problem={problem} />
+      {done && <p role="status">Changed.</p>}
+      <button type="submit" className="btn btn-outline">
+        Change
+      </button>
+    </form>
+  );
+}
+
+function DeleteAccount({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const [password, setPassword] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+
+  async function submit(event: FormEvent) {
+    event.preventDefault();
+    try {
+      await data(client.DELETE("/api/account", { body: { password } }));
+      window.location.assign("/");
+    } catch (e) {
+      setProblem(e as Problem);
+    }
+  }
+
+  return (
+    <Dialog open={open} title="Delete the account and the whole collection" onClose={onClose}>
+      <form onSubmit={submit} className="space-y-4">
+        <p>This cannot be undone. Type your password to go on.</p>
+        <Field label="Password">
+          {(id) => (
+            <input
+              id={id}
+              type="password"
+              required
+              autoComplete="current-password"
+              className="input w-full"
+              value={password}
+              onChange={(e) => setPassword(e.target.value)}
+            />
+          )}
+        </Field>
+        <ProblemNote problem={problem} />
+        <div className="flex gap-3">
+          <button type="submit" className="btn btn-primary">
+            Delete everything
+          </button>
+          <button type="button" className="btn btn-outline" onClick={onClose}>
+            Keep it
+          </button>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

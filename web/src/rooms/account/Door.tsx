@@ -1,0 +1,19 @@
+import type { Problem } from "../../api/client";
+import { ProblemNote } from "../../ui/ProblemNote";
+import { Shell } from "../../ui/Shell";
+import { SignInPage } from "./SignInPage";
+import { useSession } from "./useSession";
+
+/** Who is signed in sees the rooms; who is not, the door. */
+export function Door() {
+  const session = useSession();
+  if (session.isError) {
+    return (
+      <main className="p-6 max-w-xl">
+        <ProblemNote problem={session.error as Problem} />
+      </main>
+    );
+  }
+  if (!session.data) return <main className="p-6 quiet">Opening …</main>;
+  return session.data.signedIn ? <Shell /> : <SignInPage session={session.data} />;
+}

@@ -1,0 +1,123 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
+import { ProblemNote } from "../../ui/ProblemNote";
+
+const DEMO = { email: "demo@molvet.example", password: "molvet-demo" };
+
+export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
+  const queries = useQueryClient();
+  const [making, setMaking] = useState(session.mayMakeAccount && !session.demo);
+  const [email, setEmail] = useState("");
+  const [name, setName] = useState("");
+  const [password, setPassword] = useState("");
+  const [problem, setProblem] = useState<Problem | null>(null);
+  const [busy, setBusy] = useState(false);
+
+  async function enter(call: () => Promise<Schemas["SessionState"]>) {
+    setBusy(true);
+    setProblem(null);
+    try {
+      const entered = await call();
+      queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" });
+      queries.setQueryData(["session"], entered);
+    } catch (e) {
+      setProblem(e as Problem);
+      setBusy(false);
+    }
+  }
+
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    enter(() =>
+      making
+        ? data(client.POST("/api/collectors", { body: { email, name, password } }))
+        : data(client.POST("/api/session", { body: { email, password } })),
+    );
+  }
+
+  return (
+    <main className="min-h-screen grid place-items-center p-4">
+      <div className="w-full max-w-sm">
+        <h1 className="font-book text-4xl font-semibold">Molvet</h1>
+        <p className="mt-2 mb-6">
+          A catalogue of watercolours, tied to the paper that shows them.
+          {making && " Make your account: it holds your collection on this machine and nowhere else."}
+        </p>
+        {session.demo && (
+          <div className="mb-6 pb-6 rule-b">
+            <button
+              type="button"
+              className="btn btn-primary w-full"
+              disabled={busy}
+              onClick={() => enter(() => data(client.POST("/api/session", { body: DEMO })))}
+            >
+              Open the demo collection
+            </button>
+            <p className="quiet text-sm mt-2">
+              A field illustrator’s paints, on an island that does not exist.
+            </p>
+          </div>
+        )}
+        <form onSubmit={submit} className="space-y-4">
+          {making && (
+            <Field label="Your name">
+              {(id) => (
+                <input
+                  id={id}
+                  className="input w-full"
+                  autoComplete="name"
+                  value={name}
+                  onChange={(e) => setName(e.target.value)}
+                />
+              )}
+            </Field>
+          )}
+          <Field label="E-mail">
+            {(id) => (
+              <input
+                id={id}
+                type="email"
+                required
+                className="input w-full"
+                autoComplete="username"
+                value={email}
+                onChange={(e) => setEmail(e.target.value)}
+              />
+            )}
+          </Field>
+          <Field
+            label="Password"
+            hint={making ? "At least 8 characters. Three or four words are good." : undefined}
+          >
+            {(id) => (
+              <input
+                id={id}
+                type="password"
+                required
+                className="input w-full"
+                autoComplete={making ? "new-password" : "current-password"}
+                value={password}
+                onChange={(e) => setPassword(e.target.value)}
+              />
+            )}
+          </Field>
+          <ProblemNote problem={problem} />
+          <button
+            type="submit"
+            className={`btn w-full ${session.demo ? "btn-outline" : "btn-primary"}`}
+            disabled={busy}
+          >
+            {making ? "Make my account" : "Sign in"}
+          </button>
+        </form>
+        {session.mayMakeAccount && (
+          <button type="button" className="underline mt-4" onClick={() => setMaking(!making)}>
+            {making ? "I have an account" : "Make an account"}
+          </button>
+        )}
+      </div>
+    </main>
+  );
+}

@@ -1,0 +1,146 @@
+import { useWindowVirtualizer } from "@tanstack/react-virtual";
+import { useEffect, useRef, useState } from "react";
+import { Link, useNavigate } from "react-router";
+import type { Schemas } from "../../api/client";
+import { Strip } from "../../ui/Strip";
+import { useKeys } from "../../ui/useKeys";
+import { VoiceTrack } from "../../ui/VoiceTrack";
+import { words } from "../../ui/words";
+
+type Props = {
+  paints: Schemas["PaintEntry"][];
+  total: number;
+  at?: number;
+  onMove: (id: number) => void;
+  onOpen: (id: number) => void;
+};
+
+const COLUMNS =
+  "md:grid md:grid-cols-[72px_minmax(110px,208px)_minmax(150px,1fr)_164px_96px] md:gap-3 md:items-center";
+
+/** The collection as painted strips with the ledger's facts beside each; only the rows in view exist. */
+export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
+  const box = useRef<HTMLDivElement>(null);
+  const [top, setTop] = useState(0);
+  const navigate = useNavigate();
+  const rows = useWindowVirtualizer({
+    count: paints.length,
+    estimateSize: () => (window.innerWidth < 768 ? 98 : 50),
+    overscan: 8,
+    scrollMargin: top,
+    getItemKey: (i) => paints[i].id,
+  });
+
+  // biome-ignore lint/correctness/useExhaustiveDependencies: what stands above the list changes its place with the find
+  useEffect(() => setTop(box.current?.offsetTop ?? 0), [paints.length]);
+
+  function move(by: number) {
+    const i = Math.max(0, Math.min(paints.length - 1, paints.findIndex((p) => p.id === at) + by));
+    onMove(paints[i].id);
+    rows.scrollToIndex(i, { align: "auto" });
+  }
+
+  useKeys({
+    ArrowDown: () => move(1),
+    ArrowUp: () => move(-1),
+    Enter: () => at !== undefined && onOpen(at),
+    p: () => {
+      const place = paints.find((p) => p.id === at)?.place;
+      if (place) navigate(`/shelf/at?code=${encodeURIComponent(place)}`);
+    },
+  });
+
+  return (
+    <div role="table" aria-label="Paints" aria-rowcount={total + 1}>
+      <div
+        role="row"
+        aria-rowindex={1}
+        className={`hidden ${COLUMNS} quiet text-sm pb-1.5 px-2 border-b border-base-content`}
+      >
+        <span role="columnheader">No.</span>
+        <span role="columnheader">Full strength to palest</span>
+        <span role="columnheader">Paint</span>
+        <span role="columnheader">
+          Label ○ paper ●<span className="sr-only">: lightfastness, transparency, staining, granulation</span>
+        </span>
+        <span role="columnheader">Where it is</span>
+      </div>
+      <div ref={box} role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+        {rows.getVirtualItems().map((item) => {
+          const p = paints[item.index];
+          return (
+            <div
+              key={item.key}
+              ref={rows.measureElement}
+              data-index={item.index}
+              role="row"
+              aria-rowindex={item.index + 2}
+              className="absolute left-0 right-0 top-0"
+              style={{ transform: `translateY(${item.start - top}px)` }}
+            >
+              <Row paint={p} current={p.id === at} onMove={onMove} />
+            </div>
+          );
+        })}
+      </div>
+    </div>
+  );
+}
+
+function Row({
+  paint: p,
+  current,
+  onMove,
+}: {
+  paint: Schemas["PaintEntry"];
+  current: boolean;
+  onMove: (id: number) => void;
+}) {
+  return (
+    <Link
+      to={`/paints/${p.id}`}
+      role="presentation"
+      onFocus={() => current || onMove(p.id)}
+      onMouseEnter={() => current || onMove(p.id)}
+      className={`block ${COLUMNS} rule-b px-2 py-2 md:py-0 md:h-[50px] border-l-4 ${current ? "border-l-base-content bg-base-100" : "border-l-transparent"}`}
+    >
+      <span role="cell" className="code hidden md:block">
+        {p.accession}
+      </span>
+      <span role="cell" className="block">
+        <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-9" />
+      </span>
+      <span role="cell" className="block min-w-0 leading-tight pt-1.5 md:pt-0">
+        <span className="flex justify-between gap-2">
+          <span className="paint-name text-[1.13rem] truncate">{p.name}</span>
+          <span className="code self-center md:hidden">{place(p)}</span>
+        </span>
+        <span className="block quiet text-[0.87rem] truncate">
+          {[p.maker, p.holding ?? words(p.standing)].filter(Boolean).join(" · ")}{" "}
+          <span className="code text-base-content">{p.recipe.join(" + ")}</span>
+        </span>
+      </span>
+      <span role="cell" className="hidden md:flex gap-1.5">
+        {p.voices.map((v) => (
+          <VoiceTrack key={v.trait} {...v} said={voiceSaid(v)} />
+        ))}
+      </span>
+      <span role="cell" className={`code hidden md:block ${p.place ? "" : "quiet"}`}>
+        {place(p)}
+      </span>
+    </Link>
+  );
+}
+
+function place(p: Schemas["PaintEntry"]) {
+  if (p.place) return p.place;
+  if (p.lost) return "swatch lost";
+  return p.painted ? "not filed" : p.standing === "WISHED" ? "wished" : "not painted";
+}
+
+export function voiceSaid(v: Schemas["VoiceMark"]) {
+  const at = (name: string, step: number | undefined | null) =>
+    step == null ? "" : `${name} step ${step + 1}`;
+  const parts = [at("label", v.label), at("pigments", v.pigments), at("paper", v.paper)].filter(Boolean);
+  return `${v.trait}, ${v.steps} steps: ${parts.join(", ") || "nothing said"}${v.disagree ? "; they disagree" : ""}`;
+}

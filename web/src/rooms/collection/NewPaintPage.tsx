@@ -1,0 +1,102 @@
+import { useState } from "react";
+import { useNavigate } from "react-router";
+import { client, data, Problem } from "../../api/client";
+import { Page } from "../../ui/Page";
+import { useAct } from "../../ui/useAct";
+import { BLANK, PaintForm, paintOf, type Typed } from "./PaintForm";
+
+const DRAFT = "molvet:new-paint";
+
+export function NewPaintPage() {
+  const navigate = useNavigate();
+  const [makeKeeper, setMakeKeeper] = useState(false);
+  const [swap, setSwap] = useState("");
+  const [made, setMade] = useState<number | null>(null);
+  const add = useAct(
+    async (t: Typed, headers) => {
+      let id = made;
+      if (id === null) {
+        const paint = await data(
+          client.POST("/api/paints", {
+            headers,
+            body: {
+              ...paintOf(t),
+              form: t.form,
+              volume: t.volume,
+              price: t.price,
+              currency: t.currency,
+              from: t.from,
+              wished: t.form === "",
+            },
+          }),
+        );
+        id = paint.id;
+        setMade(id);
+      }
+      if (t.place.trim()) {
+        const swatch = { "Idempotency-Key": `${headers["Idempotency-Key"]}-swatch` };
+        await data(
+          client.POST("/api/paints/{paint}/swatches", {
+            params: { path: { paint: id } },
+            headers: swatch,
+            body: { place: t.place, makeKeeper, ifTaken: swap },
+          }),
+        );
+      }
+      return id;
+    },
+    {
+      onDone: (id) => {
+        sessionStorage.removeItem(DRAFT);
+        navigate(`/paints/${id}`);
+      },
+    },
+  );
+  const kind = add.problem instanceof Problem ? add.problem.kind : "";
+
+  return (
+    <Page title="A paint that came" under="One label, one paint. Only the name is needed.">
+      <PaintForm
+        start={BLANK}
+        draft={DRAFT}
+        withHolding
+        problem={add.problem}
+        waiting={add.waiting}
+        running={add.running}
+        save={made === null ? "Catalogue it" : "Give it this place"}
+        onSave={add.run}
+      >
+        {made !== null && add.problem && (
+          <p>
+            The paint itself is catalogued; only its place is open.{" "}
+            <button type="button" className="underline" onClick={() => navigate(`/paints/${made}`)}>
+              Leave it without a place
+            </button>
+          </p>
+        )}
+        {kind === "no-keeper" && (
+          <label className="flex gap-2 items-center">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={makeKeeper}
+              onChange={(e) => setMakeKeeper(e.target.checked)}
+            />
+            Make that keeper
+          </label>
+        )}
+        {kind === "place-taken" && (
+          <select
+            aria-label="The place is taken"
+            className="select"
+            value={swap}
+            onChange={(e) => setSwap(e.target.value)}
+          >
+            <option value="">choose another place above</option>
+            <option value="SHIFT">shift what is there, and what follows, by one</option>
+          </select>
+        )}
+      </PaintForm>
+    </Page>
+  );
+}

@@ -1,0 +1,193 @@
+import { Link, useNavigate, useParams } from "react-router";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Page } from "../../ui/Page";
+import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Strip } from "../../ui/Strip";
+import { useAct } from "../../ui/useAct";
+import { useKeys } from "../../ui/useKeys";
+import { words } from "../../ui/words";
+import { SwatchSection } from "../shelf/SwatchSection";
+import { Holdings } from "./Holdings";
+import { Notes } from "./Notes";
+import { Observations } from "./Observations";
+import { facts } from "./PaintCard";
+import { StripTile } from "./StripTile";
+import { usePaint } from "./usePaints";
+import { VoiceTable } from "./VoiceTable";
+
+export function PaintPage() {
+  const id = Number(useParams().paint);
+  const navigate = useNavigate();
+  const query = usePaint(id);
+  const p = query.data;
+  const remove = useAct(
+    (_: undefined) => data(client.DELETE("/api/paints/{paint}", { params: { path: { paint: id } } })),
+    { onDone: () => navigate("/collection") },
+  );
+
+  useKeys({
+    e: () => navigate(`/paints/${id}/edit`),
+    p: () => {
+      const s = p?.swatches.find((x) => x.place);
+      if (s) navigate(`/shelf/${s.keeper}#${s.place}`);
+      else document.getElementById("place")?.focus();
+    },
+  });
+
+  if (query.isError) {
+    return (
+      <Page title="No such paint">
+        <ProblemNote problem={query.error as Problem} />
+        <Link to="/collection" className="underline">
+          Back to the collection
+        </Link>
+      </Page>
+    );
+  }
+  if (!p) return <Page title="…">{null}</Page>;
+  const reading = p.swatches.flatMap((s) => s.readings)[0];
+
+  return (
+    <Page
+      name={p.name}
+      title={<span className="paint-name">{p.name}</span>}
+      under={
+        <>
+          <span className="code text-base-content">{p.accession}</span> · {facts(p)} · {words(p.standing)}
+        </>
+      }
+      aside={
+        <>
+          <Link to={`/paints/${id}/edit`} className="btn btn-primary">
+            Edit
+          </Link>
+          {p.swatches.length === 0 && (
+            <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
+              Delete
+            </button>
+          )}
+        </>
+      }
+    >
+      <ProblemNote problem={remove.problem} />
+      <WaitingNote waiting={remove.waiting} />
+      <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-w-6xl">
+        <div className="space-y-6 min-w-0">
+          <div className={`grid gap-3 ${reading ? "grid-cols-2" : ""}`}>
+            <figure>
+              <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-40" />
+              <figcaption className="quiet text-sm mt-1">
+                {p.strip ? "Drawn from the measurement" : "No swatch measured yet"}
+              </figcaption>
+            </figure>
+            {reading && (
+              <figure>
+                <img
+                  src={`/api/readings/${reading.id}/crop`}
+                  alt={`Your own swatch of ${p.name}`}
+                  className="w-full h-40 object-cover object-left"
+                />
+                <figcaption className="quiet text-sm mt-1">Your own paper</figcaption>
+              </figure>
+            )}
+          </div>
+          {reading && <Measured reading={reading} />}
+          <Pigments paint={p} />
+          <Notes notes={p.notes} unread={p.unread} />
+          <SwatchSection paint={p} />
+          {p.note && (
+            <section>
+              <h2 className="font-semibold mb-1">Note</h2>
+              <p className="whitespace-pre-wrap">{p.note}</p>
+            </section>
+          )}
+        </div>
+        <div className="space-y-6 min-w-0">
+          <section>
+            <h2 className="font-semibold mb-1">Three voices</h2>
+            <VoiceTable voices={p.voices} reasons />
+          </section>
+          <Observations paint={p} />
+          <Holdings paint={p} />
+          {p.cautions && (
+            <section className="rule-box p-3">
+              <h2 className="font-semibold">Care: {p.cautions.elements.join(", ")}</h2>
+              <p>{p.cautions.guidance}</p>
+              <p className="quiet mt-1">{p.cautions.deferral}</p>
+            </section>
+          )}
+        </div>
+      </div>
+      {p.sameRecipe.length > 0 && (
+        <section className="mt-8">
+          <h2 className="font-semibold mb-2">The same pigments</h2>
+          <div className="grid gap-4 grid-cols-[repeat(auto-fill,minmax(170px,1fr))]">
+            {p.sameRecipe.map((o) => (
+              <StripTile key={o.id} paint={o} />
+            ))}
+          </div>
+        </section>
+      )}
+    </Page>
+  );
+}
+
+function Pigments({ paint: p }: { paint: Schemas["PaintPage"] }) {
+  return (
+    <section>
+      <h2 className="font-semibold mb-1">
+        {p.single ? "Single pigment" : p.mixture ? `Mixture of ${p.recipe.length}` : "Pigments not known"}
+      </h2>
+      <ul className="space-y-1">
+        {p.recipe.map((r) => (
+          <li key={r.code} className="flex gap-3 items-baseline">
+            {r.known ? (
+              <Link to={`/pigments/${r.code}`} className="code underline w-16 shrink-0">
+                {r.code}
+              </Link>
+            ) : (
+              <span className="code w-16 shrink-0">{r.code}</span>
+            )}
+            <span>
+              {r.known ? r.chemicalName : "not in the reference"}
+              {r.colourIndex && <span className="quiet"> · CI {r.colourIndex}</span>}
+              {r.outOfProduction && <span className="quiet"> · out of production</span>}
+            </span>
+          </li>
+        ))}
+      </ul>
+      {p.pigments && (
+        <p className="quiet text-sm mt-1">
+          The label says: <span className="code">{p.pigments}</span>
+        </p>
+      )}
+    </section>
+  );
+}
+
+function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
+  const lab = (c: Schemas["LabValue"]) => `L* ${c.l.toFixed(1)}  a* ${c.a.toFixed(1)}  b* ${c.b.toFixed(1)}`;
+  return (
+    <div>
+      <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[0.93rem]">
+        <dt className="quiet">Full strength</dt>
+        <dd className="code leading-5 whitespace-pre-wrap">{lab(r.massTone)}</dd>
+        <dt className="quiet">Palest</dt>
+        <dd className="code leading-5 whitespace-pre-wrap">{lab(r.tint)}</dd>
+        <dt className="quiet">Grain</dt>
+        <dd className="code leading-5">{r.granulation.toFixed(1)} L*</dd>
+        {r.covering != null && (
+          <>
+            <dt className="quiet">Covers</dt>
+            <dd className="code leading-5">{Math.round(r.covering * 100)} % of the line</dd>
+          </>
+        )}
+      </dl>
+      {r.notes.map((n) => (
+        <p key={n} className="quiet text-sm">
+          {n}
+        </p>
+      ))}
+    </div>
+  );
+}

@@ -1,0 +1,58 @@
+import type { Schemas } from "../../api/client";
+import { VoiceTrack } from "../../ui/VoiceTrack";
+import { words } from "../../ui/words";
+
+type Props = { voices: Record<string, Schemas["VoiceView"]>; reasons?: boolean; width?: number };
+
+/** The four traits, each on its track, with the verdict and, if wanted, why. */
+export function VoiceTable({ voices, reasons = false, width = 150 }: Props) {
+  return (
+    <div>
+      <dl>
+        {Object.entries(voices).map(([trait, v]) => (
+          <div key={trait} className={reasons ? "rule-b py-2" : "py-0.5"}>
+            <div className="flex items-center gap-2 flex-wrap">
+              <dt className="w-24 shrink-0 first-letter:uppercase">
+                {trait === "lightfastness" ? "Lightfast" : trait}
+              </dt>
+              <dd className="flex items-center gap-2">
+                <VoiceTrack
+                  marks="large"
+                  width={width}
+                  steps={trait === "lightfastness" ? 5 : v.scale.length}
+                  label={step(v, v.label)}
+                  pigments={step(v, v.pigments)}
+                  paper={step(v, v.paper)}
+                  said={`${trait}: label ${words(v.label) || "silent"}, pigments ${words(v.pigments) || "silent"}, paper ${words(v.paper) || "silent"}`}
+                />
+                <span className="w-4" title={v.disagree ? "the voices disagree" : undefined}>
+                  {v.disagree ? "≠" : ""}
+                </span>
+                {reasons && (
+                  <span>
+                    <strong>{words(v.verdict) || "nobody says"}</strong>
+                    {v.labelAsWritten && <span className="quiet"> · label writes “{v.labelAsWritten}”</span>}
+                  </span>
+                )}
+              </dd>
+            </div>
+            {reasons && v.reasons.length > 0 && (
+              <dd className="quiet mt-0.5 max-w-prose">{v.reasons.join(" ")}</dd>
+            )}
+          </div>
+        ))}
+      </dl>
+      <p className="quiet text-sm mt-2 flex gap-4">
+        <span>○ label</span>
+        <span>| pigments</span>
+        <span>● your paper</span>
+      </p>
+    </div>
+  );
+}
+
+function step(v: Schemas["VoiceView"], grade: string | undefined | null) {
+  if (!grade || grade === "UNTESTED") return null;
+  const i = v.scale.indexOf(grade);
+  return i < 0 ? null : i;
+}

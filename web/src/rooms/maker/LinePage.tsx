@@ -1,0 +1,262 @@
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useParams } from "react-router";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Dialog } from "../../ui/Dialog";
+import { Field } from "../../ui/Field";
+import { Page } from "../../ui/Page";
+import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { useAct } from "../../ui/useAct";
+import { counted, words } from "../../ui/words";
+
+type Colour = Schemas["ColourView"];
+const TRAITS = ["lightfastness", "transparency", "staining", "granulation"] as const;
+
+export function LinePage() {
+  const id = Number(useParams().line);
+  const [open, setOpen] = useState<Colour | "new" | null>(null);
+  const query = useQuery({
+    queryKey: ["line", id],
+    queryFn: () => data(client.GET("/api/lines/{line}", { params: { path: { line: id } } })),
+  });
+  if (query.isError) {
+    return (
+      <Page title="No such line">
+        <ProblemNote problem={query.error as Problem} />
+      </Page>
+    );
+  }
+  if (!query.data) return <Page title="…">{null}</Page>;
+  const line = query.data;
+  return (
+    <Page
+      title={line.name}
+      under={
+        <>
+          <Link className="underline" to={`/makers/${line.maker}`}>
+            {line.makerName}
+          </Link>{" "}
+          · {words(line.grade)} · {counted(line.colours.length, "colour")}
+        </>
+      }
+      aside={
+        <button type="button" className="btn btn-primary" onClick={() => setOpen("new")}>
+          Add a colour
+        </button>
+      }
+    >
+      <div className="overflow-x-auto">
+        <table className="w-full min-w-[640px]">
+          <thead>
+            <tr className="text-left quiet border-b border-base-content">
+              {["No.", "Colour", "Pigments", "Series", "Claims, as written", "Status", ""].map((h) => (
+                <th key={h} className="font-normal py-1 pr-3">
+                  {h}
+                </th>
+              ))}
+            </tr>
+          </thead>
+          <tbody>
+            {line.colours.map((c) => (
+              <tr key={c.id} className="rule-b align-top">
+                <td className="code py-1.5 pr-3">{c.catalogueNumber}</td>
+                <td className="pr-3 py-1">
+                  <span className="paint-name text-[1.05rem]">{c.name}</span>
+                  {c.names.length > 0 && (
+                    <span className="quiet block text-sm">
+                      {c.names.map((n) => `${n.language}: ${n.name}`).join(" · ")}
+                    </span>
+                  )}
+                </td>
+                <td className="code py-1.5 pr-3">
+                  {c.editions.map((e) => (
+                    <span key={e.id} className="block">
+                      {e.recipe.join(" + ") || "—"}
+                      {c.editions.length > 1 && <span className="quiet"> {e.label}</span>}
+                    </span>
+                  ))}
+                </td>
+                <td className="code py-1.5 pr-3">{c.series}</td>
+                <td className="pr-3 py-1.5">{c.editions[0]?.claims.map((k) => k.asWritten).join(" · ")}</td>
+                <td className="pr-3 py-1.5">{words(c.status)}</td>
+                <td className="py-1.5">
+                  <button type="button" className="underline" onClick={() => setOpen(c)}>
+                    Change<span className="sr-only"> {c.name}</span>
+                  </button>
+                </td>
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      {open && <ColourDialog line={id} colour={open === "new" ? null : open} onClose={() => setOpen(null)} />}
+    </Page>
+  );
+}
+
+function ColourDialog({
+  line,
+  colour,
+  onClose,
+}: {
+  line: number;
+  colour: Colour | null;
+  onClose: () => void;
+}) {
+  const [form, setForm] = useState({
+    name: colour?.name ?? "",
+    catalogueNumber: colour?.catalogueNumber ?? "",
+    series: colour?.series ? String(colour.series) : "",
+    status: colour?.status ?? "CURRENT",
+    sizes: colour?.sizes ?? "",
+    names: colour?.names.map((n) => `${n.language}: ${n.name}`).join("; ") ?? "",
+  });
+  const [edition, setEdition] = useState({
+    label: "",
+    sinceYear: "",
+    pigments: "",
+    lightfastness: "",
+    transparency: "",
+    staining: "",
+    granulation: "",
+  });
+  const [newEdition, setNewEdition] = useState(colour === null);
+  const save = useAct(
+    async (_: undefined, headers) => {
+      const body = {
+        name: form.name,
+        catalogueNumber: form.catalogueNumber,
+        series: form.series ? Number(form.series) : undefined,
+        status: form.status,
+        sizes: form.sizes,
+        names: form.names
+          .split(";")
+          .map((n) => n.split(":"))
+          .filter((n) => n.length === 2 && n[1].trim())
+          .map(([language, name]) => ({ language, name })),
+        version: colour?.version,
+      };
+      const { label, sinceYear, pigments, ...claims } = edition;
+      const formula = { label, sinceYear: sinceYear ? Number(sinceYear) : undefined, pigments, claims };
+      if (!colour) {
+        return data(
+          client.POST("/api/lines/{line}/colours", {
+            params: { path: { line } },
+            headers,
+            body: { ...body, edition: formula },
+          }),
+        );
+      }
+      const changed = await data(
+        client.PUT("/api/colours/{colour}", { params: { path: { colour: colour.id } }, body }),
+      );
+      return newEdition
+        ? data(
+            client.POST("/api/colours/{colour}/editions", {
+              params: { path: { colour: colour.id } },
+              headers,
+              body: formula,
+            }),
+          )
+        : changed;
+    },
+    { onDone: onClose },
+  );
+  const box = <T extends Record<string, string>>(
+    state: T,
+    set: (s: T) => void,
+    name: keyof T & string,
+    label: string,
+    required = false,
+  ) => (
+    <Field label={label}>
+      {(id) => (
+        <input
+          id={id}
+          required={required}
+          className="input w-full"
+          value={state[name]}
+          onChange={(e) => set({ ...state, [name]: e.target.value })}
+        />
+      )}
+    </Field>
+  );
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.run(undefined);
+  }
+  return (
+    <Dialog open wide title={colour ? `Change ${colour.name}` : "Add a colour"} onClose={onClose}>
+      <form onSubmit={submit} className="grid grid-cols-2 md:grid-cols-4 gap-3">
+        <div className="col-span-2">{box(form, setForm, "name", "Name", true)}</div>
+        {box(form, setForm, "catalogueNumber", "Catalogue number")}
+        {box(form, setForm, "series", "Series")}
+        <div className="col-span-2">
+          {box(form, setForm, "names", "In other languages, as de: Name; fr: Nom")}
+        </div>
+        {box(form, setForm, "sizes", "Sizes")}
+        <Field label="Status">
+          {(id) => (
+            <select
+              id={id}
+              className="select w-full"
+              value={form.status}
+              onChange={(e) => setForm({ ...form, status: e.target.value })}
+            >
+              {["CURRENT", "LIMITED", "DISCONTINUED"].map((s) => (
+                <option key={s} value={s}>
+                  {words(s)}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {colour && (
+          <div className="col-span-full">
+            <h3 className="font-semibold">Formula editions</h3>
+            <ul>
+              {colour.editions.map((e) => (
+                <li key={e.id}>
+                  {e.label}: <span className="code">{e.labelText || "—"}</span>
+                </li>
+              ))}
+            </ul>
+            <label className="flex gap-2 mt-2">
+              <input
+                type="checkbox"
+                className="checkbox"
+                checked={newEdition}
+                onChange={(e) => setNewEdition(e.target.checked)}
+              />
+              it was reformulated: add an edition
+            </label>
+          </div>
+        )}
+        {newEdition && (
+          <>
+            <div className="col-span-2">
+              {box(edition, setEdition, "pigments", "Pigments, as the label writes them")}
+            </div>
+            {box(edition, setEdition, "sinceYear", "Since the year")}
+            {box(edition, setEdition, "label", "Called")}
+            {TRAITS.map((t) => (
+              <div key={t}>{box(edition, setEdition, t, t[0].toUpperCase() + t.slice(1))}</div>
+            ))}
+          </>
+        )}
+        <div className="col-span-full">
+          <ProblemNote problem={save.problem} />
+          <WaitingNote waiting={save.waiting} />
+          <div className="flex gap-3">
+            <button type="submit" className="btn btn-primary" disabled={save.running}>
+              Save
+            </button>
+            <button type="button" className="btn btn-outline" onClick={onClose}>
+              Leave
+            </button>
+          </div>
+        </div>
+      </form>
+    </Dialog>
+  );
+}

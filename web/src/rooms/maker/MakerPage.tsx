@@ -1,0 +1,182 @@
+import { useQuery } from "@tanstack/react-query";
+import { type FormEvent, useState } from "react";
+import { Link, useParams } from "react-router";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
+import { Page } from "../../ui/Page";
+import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { useAct } from "../../ui/useAct";
+import { counted, words } from "../../ui/words";
+
+export function MakerPage() {
+  const id = Number(useParams().maker);
+  const query = useQuery({
+    queryKey: ["maker", id],
+    queryFn: () => data(client.GET("/api/makers/{maker}", { params: { path: { maker: id } } })),
+  });
+  if (query.isError) {
+    return (
+      <Page title="No such maker">
+        <ProblemNote problem={query.error as Problem} />
+      </Page>
+    );
+  }
+  if (!query.data) return <Page title="…">{null}</Page>;
+  return <Maker key={query.data.version} maker={query.data} />;
+}
+
+function Maker({ maker: m }: { maker: Schemas["MakerView"] }) {
+  const [name, setName] = useState(m.name);
+  const [initials, setInitials] = useState(m.initials);
+  const [note, setNote] = useState(m.note);
+  const [scales, setScales] = useState<Record<string, string>>(
+    Object.fromEntries(m.scales.map((s) => [s.trait, s.written])),
+  );
+  const save = useAct((_: undefined) =>
+    data(
+      client.PUT("/api/makers/{maker}", {
+        params: { path: { maker: m.id } },
+        body: { name, initials, note, scales, version: m.version },
+      }),
+    ),
+  );
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    save.run(undefined);
+  }
+  return (
+    <Page
+      title={m.name}
+      under={
+        <Link className="underline" to={`/collection?find=${encodeURIComponent(`maker:"${m.name}"`)}`}>
+          {counted(m.paints, "paint")} in the collection
+        </Link>
+      }
+    >
+      <div className="grid gap-10 lg:grid-cols-[minmax(0,1fr)_320px] max-w-5xl">
+        <form onSubmit={submit} className="space-y-4">
+          <div className="grid grid-cols-[1fr_6rem] gap-3">
+            <Field label="Name">
+              {(id) => (
+                <input
+                  id={id}
+                  className="input w-full"
+                  value={name}
+                  onChange={(e) => setName(e.target.value)}
+                />
+              )}
+            </Field>
+            <Field label="Initials">
+              {(id) => (
+                <input
+                  id={id}
+                  className="input w-full code"
+                  value={initials}
+                  onChange={(e) => setInitials(e.target.value)}
+                />
+              )}
+            </Field>
+          </div>
+          <h2 className="font-semibold pt-2">The maker’s own symbols, and what they mean here</h2>
+          {m.scales.map((s) => (
+            <Field
+              key={s.trait}
+              label={s.trait[0].toUpperCase() + s.trait.slice(1)}
+              hint={`symbol = one of ${s.steps.join(", ")}`}
+            >
+              {(id) => (
+                <input
+                  id={id}
+                  className="input w-full"
+                  placeholder={`I = ${s.steps[0]}, II = ${s.steps[1]}`}
+                  value={scales[s.trait]}
+                  onChange={(e) => setScales({ ...scales, [s.trait]: e.target.value })}
+                />
+              )}
+            </Field>
+          ))}
+          <Field label="Note">
+            {(id) => (
+              <textarea
+                id={id}
+                rows={3}
+                className="textarea w-full"
+                value={note}
+                onChange={(e) => setNote(e.target.value)}
+              />
+            )}
+          </Field>
+          <ProblemNote problem={save.problem} />
+          <WaitingNote waiting={save.waiting} />
+          <button type="submit" className="btn btn-primary" disabled={save.running}>
+            Save
+          </button>
+        </form>
+        <Lines maker={m} />
+      </div>
+    </Page>
+  );
+}
+
+function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
+  const [name, setName] = useState("");
+  const [grade, setGrade] = useState("ARTIST");
+  const add = useAct(
+    (_: undefined, headers) =>
+      data(
+        client.POST("/api/makers/{maker}/lines", {
+          params: { path: { maker: m.id } },
+          headers,
+          body: { name, grade },
+        }),
+      ),
+    { onDone: () => setName("") },
+  );
+  function submit(event: FormEvent) {
+    event.preventDefault();
+    add.run(undefined);
+  }
+  return (
+    <section>
+      <h2 className="font-semibold mb-2">Lines</h2>
+      <ul>
+        {m.lines.map((l) => (
+          <li key={l.id}>
+            <Link to={`/lines/${l.id}`} className="rule-b py-2 flex justify-between gap-3 hover:bg-base-100">
+              <span className="font-book text-lg">{l.name}</span>
+              <span className="quiet">
+                {words(l.grade)}, {counted(l.colours, "colour")}
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+      <form onSubmit={submit} className="flex gap-2 mt-3">
+        <input
+          aria-label="A new line"
+          placeholder="a new line"
+          required
+          className="input flex-1 min-w-0"
+          value={name}
+          onChange={(e) => setName(e.target.value)}
+        />
+        <select
+          aria-label="Grade"
+          className="select w-28"
+          value={grade}
+          onChange={(e) => setGrade(e.target.value)}
+        >
+          {["ARTIST", "STUDENT", "HANDMADE"].map((g) => (
+            <option key={g} value={g}>
+              {words(g)}
+            </option>
+          ))}
+        </select>
+        <button type="submit" className="btn btn-outline">
+          Add
+        </button>
+      </form>
+      <ProblemNote problem={add.problem} />
+    </section>
+  );
+}

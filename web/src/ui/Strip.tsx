@@ -1,0 +1,107 @@
+import { useEffect, useRef } from "react";
+import type { Schemas } from "../api/client";
+
+type Props = {
+  strip?: Schemas["StripView"] | null;
+  /** Any number: the same paint always shows the same grain. */
+  seed: number;
+  label: string;
+  className?: string;
+  /** Full strength at the top instead of on the left. */
+  upright?: boolean;
+};
+
+/**
+ * A paint drawn from its own measurement: full strength running to palest, over a black line that shows as far as the
+ * paint leaves it, with grain as strong as was measured. Without a measurement, an empty ruled strip.
+ */
+export function Strip({ strip, seed, label, className = "", upright = false }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+
+  useEffect(() => {
+    const node = canvas.current;
+    if (!node || !strip) return;
+    const draw = () => {
+      const scale = Math.min(2, window.devicePixelRatio || 1);
+      node.width = Math.max(1, Math.round(node.clientWidth * scale));
+      node.height = Math.max(1, Math.round(node.clientHeight * scale));
+      paint(node, strip, seed, upright, scale);
+    };
+    draw();
+    const watcher = new ResizeObserver(draw);
+    watcher.observe(node);
+    return () => watcher.disconnect();
+  }, [strip, seed, upright]);
+
+  if (!strip) {
+    return (
+      <div
+        role="img"
+        aria-label={`${label}: no swatch measured`}
+        className={`border border-dashed border-[var(--field)] hatched ${className}`}
+      />
+    );
+  }
+  return (
+    <canvas
+      ref={canvas}
+      role="img"
+      aria-label={`${label}, full strength to palest`}
+      className={`block ${className}`}
+    />
+  );
+}
+
+function paint(
+  node: HTMLCanvasElement,
+  strip: Schemas["StripView"],
+  seed: number,
+  upright: boolean,
+  scale: number,
+) {
+  const context = node.getContext("2d");
+  if (!context) return;
+  const { width, height } = node;
+  const image = context.createImageData(width, height);
+  const stops = strip.stops.map(rgb);
+  const run = upright ? height : width;
+  const across = upright ? width : height;
+  const from = across * 0.43;
+  const to = across * (upright ? 0.5 : 0.57);
+  const block = Math.max(1, Math.round(1.6 * scale));
+  // One step of L* is about two and a half steps of 255.
+  const strength = strip.grain * 2.55;
+  const columns = Math.ceil(width / block);
+  let state = (seed * 2654435761) >>> 0 || 1;
+  const noise = new Float32Array(columns * Math.ceil(height / block)).map(() => {
+    state ^= state << 13;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    return (((state >>> 0) / 4294967296) * 2 - 1) * 1.7;
+  });
+  for (let y = 0; y < height; y++) {
+    for (let x = 0; x < width; x++) {
+      const along = ((upright ? y : x) / Math.max(1, run - 1)) * (stops.length - 1);
+      const i = Math.min(stops.length - 2, Math.floor(along));
+      const t = along - i;
+      const side = upright ? x : y;
+      const onLine = side >= from && side < to;
+      const grain = noise[Math.floor(y / block) * columns + Math.floor(x / block)] * strength;
+      const at = (y * width + x) * 4;
+      for (let c = 0; c < 3; c++) {
+        const colour = stops[i][c] * (1 - t) + stops[i + 1][c] * t;
+        // Thinner paint hides less of the line.
+        const hides = strip.covering * (1 - along / (stops.length - 1));
+        const seen = onLine ? colour * hides + 22 * (1 - hides) : colour;
+        image.data[at + c] = seen + (onLine ? grain * hides : grain);
+      }
+      image.data[at + 3] = 255;
+    }
+  }
+  context.putImageData(image, 0, 0);
+}
+
+function rgb(hex: string): [number, number, number] {
+  const v = Number.parseInt(hex.slice(1), 16);
+  return [(v >> 16) & 255, (v >> 8) & 255, v & 255];
+}
