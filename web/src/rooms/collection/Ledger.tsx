@@ -16,7 +16,7 @@ type Props = {
 };
 
 const COLUMNS =
-  "md:grid md:grid-cols-[72px_minmax(110px,208px)_minmax(150px,1fr)_164px_96px] md:gap-3 md:items-center";
+  "md:grid md:grid-cols-[62px_minmax(100px,190px)_minmax(170px,1fr)_154px_88px] md:gap-2.5 md:items-center";
 
 /** The collection as painted strips with the ledger's facts beside each; only the rows in view exist. */
 export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
@@ -33,6 +33,13 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what stands above the list changes its place with the find
   useEffect(() => setTop(box.current?.offsetTop ?? 0), [paints.length]);
+
+  // A link to a paint shows it in the list.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: only when the list first stands
+  useEffect(() => {
+    const i = paints.findIndex((p) => p.id === at);
+    if (i > 8) rows.scrollToIndex(i, { align: "center" });
+  }, [top]);
 
   function move(by: number) {
     const i = Math.max(0, Math.min(paints.length - 1, paints.findIndex((p) => p.id === at) + by));
@@ -115,9 +122,13 @@ function Row({
           <span className="paint-name text-[1.13rem] truncate">{p.name}</span>
           <span className="code self-center md:hidden">{place(p)}</span>
         </span>
-        <span className="block quiet text-[0.87rem] truncate">
-          {[p.maker, p.holding ?? words(p.standing)].filter(Boolean).join(" · ")}{" "}
-          <span className="code text-base-content">{p.recipe.join(" + ")}</span>
+        <span className="flex gap-1.5 quiet text-[0.87rem]">
+          <span className="truncate">
+            {[p.maker, p.holding ?? words(p.standing)].filter(Boolean).join(" · ")}
+          </span>
+          <span className="code text-base-content self-center shrink-0 max-w-[60%] truncate">
+            {p.recipe.join(" + ")}
+          </span>
         </span>
       </span>
       <span role="cell" className="hidden md:flex gap-1.5">

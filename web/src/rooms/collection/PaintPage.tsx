@@ -73,7 +73,7 @@ export function PaintPage() {
       <WaitingNote waiting={remove.waiting} />
       <div className="grid gap-x-8 gap-y-6 lg:grid-cols-[minmax(0,1.15fr)_minmax(0,1fr)] max-w-6xl">
         <div className="space-y-6 min-w-0">
-          <div className={`grid gap-3 ${reading ? "grid-cols-2" : ""}`}>
+          <div className={`grid gap-3 ${reading ? "sm:grid-cols-2" : ""}`}>
             <figure>
               <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-40" />
               <figcaption className="quiet text-sm mt-1">
@@ -85,7 +85,7 @@ export function PaintPage() {
                 <img
                   src={`/api/readings/${reading.id}/crop`}
                   alt={`Your own swatch of ${p.name}`}
-                  className="w-full h-40 object-cover object-left"
+                  className="w-full h-40 object-cover"
                 />
                 <figcaption className="quiet text-sm mt-1">Your own paper</figcaption>
               </figure>

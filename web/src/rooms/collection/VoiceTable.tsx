@@ -5,14 +5,14 @@ import { words } from "../../ui/words";
 type Props = { voices: Record<string, Schemas["VoiceView"]>; reasons?: boolean; width?: number };
 
 /** The four traits, each on its track, with the verdict and, if wanted, why. */
-export function VoiceTable({ voices, reasons = false, width = 150 }: Props) {
+export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
   return (
     <div>
       <dl>
         {Object.entries(voices).map(([trait, v]) => (
           <div key={trait} className={reasons ? "rule-b py-2" : "py-0.5"}>
-            <div className="flex items-center gap-2 flex-wrap">
-              <dt className="w-24 shrink-0 first-letter:uppercase">
+            <div className={`flex items-center gap-2 ${reasons ? "flex-wrap" : ""}`}>
+              <dt className={`${reasons ? "w-[6.8rem]" : "w-24"} shrink-0 first-letter:uppercase`}>
                 {trait === "lightfastness" ? "Lightfast" : trait}
               </dt>
               <dd className="flex items-center gap-2">

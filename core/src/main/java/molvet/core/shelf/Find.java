@@ -287,8 +287,8 @@ public record Find(List<Term> terms) {
             case "mixture", "mixtures", "mix" -> Optional.of(new OfRecipe(false));
             case "lost" -> Optional.of(new SwatchLost());
             case "painted", "swatched" -> Optional.of(new Painted());
-                    case "drying" -> Optional.of(new Drying());
-                    case "disagree", "disagrees" -> Optional.of(new Disagreeing());
+            case "drying" -> Optional.of(new Drying());
+            case "disagree", "disagrees" -> Optional.of(new Disagreeing());
             case "owned", "sampled", "wished", "gone" ->
                 Optional.of(new InStanding(Standing.valueOf(low.toUpperCase(Locale.ROOT))));
             default -> Optional.empty();

@@ -138,12 +138,17 @@ public class Readings {
         try {
             BufferedImage all = ImageIO.read(new ByteArrayInputStream(
                     store.preview(me, row.pictureId()).orElseThrow().bytes()));
-            double side = Math.min(all.getWidth(), all.getHeight());
-            double pad = 0.06 * side;
-            int x0 = (int) Math.max(0, Math.min(full.x(), palest.x()) * all.getWidth() - pad);
-            int x1 = (int) Math.min(all.getWidth(), Math.max(full.x(), palest.x()) * all.getWidth() + pad);
-            int y0 = (int) Math.max(0, Math.min(full.y(), palest.y()) * all.getHeight() - pad);
-            int y1 = (int) Math.min(all.getHeight(), Math.max(full.y(), palest.y()) * all.getHeight() + pad);
+            double w = all.getWidth();
+            double h = all.getHeight();
+            double across = Math.abs(full.x() - palest.x()) * w;
+            double down = Math.abs(full.y() - palest.y()) * h;
+            // A strip about twice as long as it is wide, and a little more at both ends.
+            double padX = across >= down ? 0.05 * Math.min(w, h) : 0.25 * down;
+            double padY = across >= down ? 0.25 * across : 0.05 * Math.min(w, h);
+            int x0 = (int) Math.max(0, Math.min(full.x(), palest.x()) * w - padX);
+            int x1 = (int) Math.min(w, Math.max(full.x(), palest.x()) * w + padX);
+            int y0 = (int) Math.max(0, Math.min(full.y(), palest.y()) * h - padY);
+            int y1 = (int) Math.min(h, Math.max(full.y(), palest.y()) * h + padY);
             BufferedImage part = all.getSubimage(x0, y0, Math.max(1, x1 - x0), Math.max(1, y1 - y0));
             boolean upended = part.getHeight() > part.getWidth();
             boolean backward = upended ? full.y() > palest.y() : full.x() > palest.x();

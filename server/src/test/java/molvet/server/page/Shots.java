@@ -31,6 +31,7 @@ class Shots {
             b.type("Password", DemoCollection.PASSWORD);
             b.press("Sign in");
             b.seeText("painted out");
+            b.open("/collection?find=dusk+heather");
             b.follow(By.xpath("//a[contains(., 'Dusk Heather')]"));
             b.seeText("Three voices");
             String dusk = b.address();
@@ -44,7 +45,7 @@ class Shots {
             b.seeText("found");
             b.picture(dir.resolve("find.png"));
             b.open("/paints/new");
-            b.type("Name on the label", "Harbour Dusk");
+            b.type("Name on the label", "Evening Violet");
             b.type("Pigments, as the label writes them", "PB19, pb 15 colon 3, secret");
             b.seeText("Take PV19");
             b.seeText("You have these");

@@ -1,0 +1,139 @@
+package molvet.core.collection;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
+
+import java.util.List;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Refusal;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class CollectionRulesTest {
+    @ParameterizedTest(name = "{0} is {1}")
+    @CsvSource({
+        "TUBE HERE, OWNED",
+        "TUBE LENT, OWNED",
+        "DOT HERE, SAMPLED",
+        "SAMPLE HERE, SAMPLED",
+        "DOT HERE;HALF_PAN HERE, OWNED",
+        "TUBE USED_UP, GONE",
+        "TUBE GIVEN_AWAY;DOT HERE, SAMPLED",
+        "TUBE LOST, GONE",
+        "'', WISHED",
+    })
+    void standingFollowsFromTheHoldings(String holdings, Standing standing) {
+        assertThat(Standing.of(of(holdings), false)).isEqualTo(standing);
+    }
+
+    @Test
+    void aPaintThatIsGoneMayBeWishedForAgain() {
+        assertThat(Standing.of(of("TUBE USED_UP"), true)).isEqualTo(Standing.WISHED);
+        assertThat(Standing.of(of("TUBE HERE"), true)).isEqualTo(Standing.OWNED);
+    }
+
+    private static List<Holding> of(String holdings) {
+        return holdings.isEmpty()
+                ? List.of()
+                : List.of(holdings.split(";")).stream()
+                        .map(h -> new Holding(
+                                HoldingForm.valueOf(h.split(" ")[0]),
+                                Optional.empty(),
+                                100,
+                                HoldingState.valueOf(h.split(" ")[1])))
+                        .toList();
+    }
+
+    @ParameterizedTest
+    @CsvSource({"M-0137, M-0137", "m137, M-0137", "m 137, M-0137", "M–0001, M-0001", "M-123456, M-123456"})
+    void readsAccessionNumbers(String written, String printed) {
+        assertThat(Accession.parse(written).orElseThrow()).hasToString(printed);
+    }
+
+    @ParameterizedTest
+    @CsvSource({
+        "lantrn, lantern",
+        "lanternn, lantern",
+        "haether, heather",
+        "ultramrine, ultramarine",
+        "pelworth, pellworth"
+    })
+    void mendsAMisspeltWord(String typed, String meant) {
+        assertThat(Spelling.nearest(typed, List.of("lantern", "heather", "ultramarine", "pellworth", "peat")))
+                .contains(meant);
+    }
+
+    @Test
+    void doesNotMendWhatIsTooFarOrTooShort() {
+        assertThat(Spelling.nearest("zzzz", List.of("lantern"))).isEmpty();
+        assertThat(Spelling.nearest("pe", List.of("peat"))).isEmpty();
+    }
+
+    @Test
+    void twoGreensOfOneMakerWithEqualCodesAreDoubted() {
+        DoubtfulLabels labels = new DoubtfulLabels(PigmentReference.standard());
+        var doubts = labels.find(List.of(
+                new DoubtfulLabels.Label(1, "Moss Green", "Kelpwick", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(2, "Lichen Green", "Kelpwick", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(3, "Sea Green", "Pellworth", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(4, "Shelter Blue", "Kelpwick", Recipe.of("PB29")),
+                new DoubtfulLabels.Label(5, "Deep Blue", "Kelpwick", Recipe.of("PB29"))));
+        assertThat(doubts).extracting(DoubtfulLabels.Doubt::paint).containsExactly(1L, 2L);
+        assertThat(doubts.get(0).note().kind()).isEqualTo("same-recipe-one-maker");
+        assertThat(doubts.get(0).others()).containsExactly(2L);
+    }
+
+    @Test
+    void ordersYellowFirstThroughRedVioletAndBlueToGreenThenEarthsThenNeutrals() {
+        List<Lab> wanted = List.of(
+                Lab.of(85, 5, 85),
+                Lab.of(65, 45, 65),
+                Lab.of(50, 60, 35),
+                Lab.of(45, 60, 0),
+                Lab.of(35, 40, -40),
+                Lab.of(35, 10, -50),
+                Lab.of(45, -45, 15),
+                Lab.of(60, 12, 40),
+                Lab.of(70, 0, 1),
+                Lab.of(25, 1, 1));
+        List<Double> keys = wanted.stream()
+                .map(c -> YellowFirst.key(Optional.of(c), Optional.of(c), Recipe.NONE, "", PigmentReference.standard()))
+                .toList();
+        assertThat(keys).isSorted();
+    }
+
+    @Test
+    void ordersByNameOrPigmentWhereNothingIsMeasured() {
+        assertThat(key("Gorse Yellow", Recipe.NONE)).isLessThan(key("Signal Red", Recipe.NONE));
+        assertThat(key("Nameless", Recipe.of("PB29")))
+                .isBetween(key("Signal Red", Recipe.NONE), key("Soot Black", Recipe.NONE));
+        assertThat(key("Nameless", Recipe.NONE)).isGreaterThan(key("Soot Black", Recipe.NONE));
+    }
+
+    private static double key(String name, Recipe recipe) {
+        return YellowFirst.key(Optional.empty(), Optional.empty(), recipe, name, PigmentReference.standard());
+    }
+
+    @Test
+    void theEyeSpeaksInStepsOnly() {
+        assertThat(EyeTrait.parse("re-wetting")).isEqualTo(EyeTrait.REWETTING);
+        assertThat(EyeTrait.parse("Granulation").step("strong")).isEqualTo("STRONG");
+        assertThat(EyeTrait.TRANSPARENCY.step("semi opaque")).isEqualTo("SEMI_OPAQUE");
+        assertThatThrownBy(() -> EyeTrait.LIKING.step("enormous"))
+                .isInstanceOf(Refusal.class)
+                .hasMessageContaining("enormous");
+        assertThatThrownBy(() -> EyeTrait.parse("<script>")).isInstanceOf(Refusal.class);
+    }
+
+    @Test
+    void aStripIsDrawnFromItsEnds() {
+        Strip strip = Strip.of(Lab.of(30, 20, -50), Lab.of(92, 1, -6), 1.4, -1);
+        assertThat(strip.stops()).hasSize(9).allMatch(s -> s.matches("#[0-9a-f]{6}"));
+        assertThat(strip.covering()).isEqualTo(1);
+        assertThat(strip.grain()).isZero();
+    }
+}
