@@ -91,7 +91,8 @@ public class Accounts {
         waitIfNeeded("account", who, FREE_TRIES, now);
         waitIfNeeded("address", address, FREE_TRIES_AN_ADDRESS, now);
         Optional<CollectorStore.Row> row = store.byEmail(who);
-        boolean right = passwords.matches(cut(password), row.map(CollectorStore.Row::passwordHash).orElse(decoy));
+        boolean right = passwords.matches(
+                cut(password), row.map(CollectorStore.Row::passwordHash).orElse(decoy));
         if (row.isEmpty() || !right) {
             store.failed("account", who, now);
             store.failed("address", address, now);

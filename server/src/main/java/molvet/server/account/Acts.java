@@ -28,12 +28,21 @@ import tools.jackson.databind.json.JsonMapper;
 public class Acts {
     /** Tables whose rows can be put back; each has {@code id} and {@code collector_id}. */
     private static final Set<String> TABLES = Set.of(
-            "maker", "line", "colour", "colour_name", "edition", "paint", "holding", "observation", "keeper", "swatch",
+            "maker",
+            "line",
+            "colour",
+            "colour_name",
+            "edition",
+            "paint",
+            "holding",
+            "observation",
+            "keeper",
+            "swatch",
             "reading");
 
     /** Columns that follow from others and are worked out again. */
-    private static final Set<String> DERIVED = Set.of(
-            "recipe", "pigments", "standing", "swatch_id", "reading_id", "voices", "disagrees", "order_key");
+    private static final Set<String> DERIVED =
+            Set.of("recipe", "pigments", "standing", "swatch_id", "reading_id", "voices", "disagrees", "order_key");
 
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
 
@@ -103,10 +112,14 @@ public class Acts {
     }
 
     public List<Said> latest(Collector me, int limit) {
-        return db.sql("select id, said, at, undone_at is not null undone from act where collector_id = ? order by id desc limit ?")
+        return db.sql(
+                        "select id, said, at, undone_at is not null undone from act where collector_id = ? order by id desc limit ?")
                 .params(me.id(), limit)
                 .query((rs, n) -> new Said(
-                        rs.getLong(1), rs.getString(2), Utc.instant(rs.getObject(3, LocalDateTime.class)), rs.getBoolean(4)))
+                        rs.getLong(1),
+                        rs.getString(2),
+                        Utc.instant(rs.getObject(3, LocalDateTime.class)),
+                        rs.getBoolean(4)))
                 .list();
     }
 
@@ -117,19 +130,22 @@ public class Acts {
      */
     @Transactional
     public Said undo(Collector me, long act) {
-        var row = db.sql("select said, undone_at is not null, changes from act where id = ? and collector_id = ? for update")
+        var row = db.sql(
+                        "select said, undone_at is not null, changes from act where id = ? and collector_id = ? for update")
                 .params(act, me.id())
                 .query((rs, n) -> Map.entry(rs.getString(1) + (rs.getBoolean(2) ? "\u0000" : ""), rs.getString(3)))
                 .optional()
                 .orElseThrow(() -> new NotFound("There is no act " + act + " in your collection."));
         String said = row.getKey().replace("\u0000", "");
-        if (row.getKey().endsWith("\u0000")) throw new Taken("undone-already", "“" + said + "” is undone already.", null);
+        if (row.getKey().endsWith("\u0000"))
+            throw new Taken("undone-already", "“" + said + "” is undone already.", null);
         List<Change> changes = json.readValue(row.getValue(), CHANGES);
         for (Change c : changes) {
             if (!essence(c.after).equals(essence(plain(read(me, new Row(c.table, c.id)))))) {
                 throw new Taken(
                         "changed-since",
-                        "“" + said + "” cannot be undone: something in it has changed since. Undo the later change first.",
+                        "“" + said
+                                + "” cannot be undone: something in it has changed since. Undo the later change first.",
                         null);
             }
         }
@@ -137,7 +153,8 @@ public class Acts {
         // Places are unique: all are freed before any is taken again.
         changes.stream()
                 .filter(c -> c.table.equals("swatch") && !c.after.isEmpty())
-                .forEach(c -> db.sql("update swatch set keeper_id = null, position = null where id = ? and collector_id = ?")
+                .forEach(c -> db.sql(
+                                "update swatch set keeper_id = null, position = null where id = ? and collector_id = ?")
                         .params(c.id, me.id())
                         .update());
         for (Change c : changes) if (!c.before.isEmpty()) put(me, c, paints);
@@ -168,7 +185,8 @@ public class Acts {
         String columns = String.join(", ", values.keySet());
         String marks = String.join(", ", values.keySet().stream().map(k -> "?").toList());
         String sets = String.join(
-                ", ", values.keySet().stream().map(k -> k + " = values(" + k + ")").toList());
+                ", ",
+                values.keySet().stream().map(k -> k + " = values(" + k + ")").toList());
         db.sql("insert into " + c.table + " (" + columns + ") values (" + marks + ") on duplicate key update " + sets)
                 .params(new ArrayList<>(values.values()))
                 .update();
@@ -202,7 +220,9 @@ public class Acts {
                         ? t.toLocalDateTime().toString().replace('T', ' ')
                         : v instanceof LocalDateTime t
                                 ? t.toString().replace('T', ' ')
-                                : v instanceof java.sql.Date || v instanceof LocalDate || v instanceof java.math.BigDecimal
+                                : v instanceof java.sql.Date
+                                                || v instanceof LocalDate
+                                                || v instanceof java.math.BigDecimal
                                         ? v.toString()
                                         : v));
         return out;

@@ -73,13 +73,10 @@ class CollectorStore {
     }
 
     void failed(String scope, String who, Instant at) {
-        db.sql(
-                        """
+        db.sql("""
                 insert into sign_in_failure (scope, who, failures, last_at) values (?, ?, 1, ?)
                 on duplicate key update failures = least(failures + 1, 1000), last_at = values(last_at)
-                """)
-                .params(scope, who, Utc.of(at))
-                .update();
+                """).params(scope, who, Utc.of(at)).update();
     }
 
     void forgive(String scope, String who) {

@@ -67,8 +67,7 @@ class OnceFilter extends OncePerRequestFilter {
                 if (kept.getStatus() >= 300) {
                     status.setRollbackOnly();
                 } else {
-                    db.sql(
-                                    """
+                    db.sql("""
                             update idempotency set status = ?, content_type = ?, location = ?, body = ?
                             where collector_id = ? and idempotency_key = ?
                             """)
@@ -99,7 +98,8 @@ class OnceFilter extends OncePerRequestFilter {
             return;
         }
         response.setStatus(answer.get().status());
-        if (answer.get().location() != null) response.setHeader(HttpHeaders.LOCATION, answer.get().location());
+        if (answer.get().location() != null)
+            response.setHeader(HttpHeaders.LOCATION, answer.get().location());
         response.setContentType(answer.get().contentType());
         response.getOutputStream().write(answer.get().body().getBytes(StandardCharsets.UTF_8));
     }

@@ -17,7 +17,17 @@ import org.springframework.web.servlet.HandlerMapping;
 @Component
 public class Ownership implements HandlerInterceptor {
     private static final Set<String> TABLES = Set.of(
-            "act", "maker", "line", "colour", "edition", "paint", "holding", "observation", "keeper", "swatch", "picture",
+            "act",
+            "maker",
+            "line",
+            "colour",
+            "edition",
+            "paint",
+            "holding",
+            "observation",
+            "keeper",
+            "swatch",
+            "picture",
             "reading");
 
     private final JdbcClient db;
@@ -53,6 +63,8 @@ public class Ownership implements HandlerInterceptor {
                                 .query(Long.class)
                                 .single()
                         > 0;
-        if (!own) throw new NotFound("There is no " + table + " " + (id.length() > 20 ? "of that number" : id) + " in your collection.");
+        if (!own)
+            throw new NotFound(
+                    "There is no " + table + " " + (id.length() > 20 ? "of that number" : id) + " in your collection.");
     }
 }

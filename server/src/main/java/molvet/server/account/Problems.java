@@ -60,8 +60,7 @@ public class Problems extends ResponseEntityExceptionHandler {
                 HttpStatus.UNPROCESSABLE_CONTENT,
                 "refused",
                 "This cannot be taken as it is",
-                String.join(" ", e.faults().stream().map(Refusal.Fault::message).toList())
-                        + " Nothing was saved.");
+                String.join(" ", e.faults().stream().map(Refusal.Fault::message).toList()) + " Nothing was saved.");
         problem.setProperty(
                 "errors",
                 e.faults().stream()

@@ -59,7 +59,11 @@ class SessionController {
 
     /** {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account. */
     record SessionState(
-            boolean signedIn, @Nullable String email, @Nullable String name, boolean demo, boolean mayMakeAccount) {}
+            boolean signedIn,
+            @Nullable String email,
+            @Nullable String name,
+            boolean demo,
+            boolean mayMakeAccount) {}
 
     @GetMapping("/api/session")
     @SecurityRequirements
@@ -78,10 +82,8 @@ class SessionController {
 
     @PostMapping(path = "/api/session", consumes = MediaType.APPLICATION_JSON_VALUE)
     @SecurityRequirements
-    SessionState signIn(
-            @RequestBody SignIn who, HttpServletRequest request, HttpServletResponse response) {
-        Optional<Collector> me =
-                accounts.open(orEmpty(who.email()), orEmpty(who.password()), request.getRemoteAddr());
+    SessionState signIn(@RequestBody SignIn who, HttpServletRequest request, HttpServletResponse response) {
+        Optional<Collector> me = accounts.open(orEmpty(who.email()), orEmpty(who.password()), request.getRemoteAddr());
         if (me.isEmpty()) throw new WrongPassword();
         enter(me.get(), request, response);
         return state();
@@ -98,8 +100,7 @@ class SessionController {
     @PostMapping(path = "/api/collectors", consumes = MediaType.APPLICATION_JSON_VALUE)
     @SecurityRequirements
     @ResponseStatus(HttpStatus.CREATED)
-    SessionState makeAccount(
-            @RequestBody NewCollector who, HttpServletRequest request, HttpServletResponse response) {
+    SessionState makeAccount(@RequestBody NewCollector who, HttpServletRequest request, HttpServletResponse response) {
         if (!open && !accounts.noneYet()) {
             throw new Taken(
                     "accounts-closed",
@@ -115,7 +116,10 @@ class SessionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void changePassword(Collector me, @RequestBody NewPassword change, HttpServletRequest request) {
         accounts.changePassword(
-                me, orEmpty(change.old()), orEmpty(change.fresh()), request.getSession().getId());
+                me,
+                orEmpty(change.old()),
+                orEmpty(change.fresh()),
+                request.getSession().getId());
     }
 
     /** Deletes the collector and every row of the collection. */

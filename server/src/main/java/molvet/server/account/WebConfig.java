@@ -71,7 +71,8 @@ class WebConfig implements WebMvcConfigurer {
     public void addResourceHandlers(ResourceHandlerRegistry registry) {
         registry.addResourceHandler("/assets/**")
                 .addResourceLocations("classpath:/static/assets/")
-                .setCacheControl(CacheControl.maxAge(java.time.Duration.ofDays(365)).immutable());
+                .setCacheControl(
+                        CacheControl.maxAge(java.time.Duration.ofDays(365)).immutable());
         registry.addResourceHandler("/index.html", "/icon.svg").addResourceLocations("classpath:/static/");
     }
 
@@ -104,8 +105,9 @@ class WebConfig implements WebMvcConfigurer {
     /** Operations are named for their room and handler, so that the document does not depend on the order of loading. */
     @Bean
     OperationCustomizer operationNames() {
-        return (operation, handler) -> operation.operationId(
-                handler.getBeanType().getSimpleName().replace("Controller", "") + "." + handler.getMethod().getName());
+        return (operation, handler) ->
+                operation.operationId(handler.getBeanType().getSimpleName().replace("Controller", "") + "."
+                        + handler.getMethod().getName());
     }
 
     /** Components of a record are always there unless marked nullable; the page's types rely on it. */
@@ -124,7 +126,8 @@ class WebConfig implements WebMvcConfigurer {
                     Schema<?> model = schema.get$ref() == null
                             ? schema
                             : context.getDefinedModels()
-                                    .get(schema.get$ref().substring(schema.get$ref().lastIndexOf('/') + 1));
+                                    .get(schema.get$ref()
+                                            .substring(schema.get$ref().lastIndexOf('/') + 1));
                     if (model != null) {
                         model.setRequired(Arrays.stream(raw.getRecordComponents())
                                 .filter(c -> !isNullable(c))

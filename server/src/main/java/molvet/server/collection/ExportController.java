@@ -29,8 +29,25 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 class ExportController {
     private static final List<String> HEAD = List.of(
-            "accession", "name", "maker", "line", "series", "pigments", "standing", "holding", "place", "lightfastness",
-            "transparency", "staining", "granulation", "mass L*", "mass a*", "mass b*", "tint L*", "tint a*", "tint b*");
+            "accession",
+            "name",
+            "maker",
+            "line",
+            "series",
+            "pigments",
+            "standing",
+            "holding",
+            "place",
+            "lightfastness",
+            "transparency",
+            "staining",
+            "granulation",
+            "mass L*",
+            "mass a*",
+            "mass b*",
+            "tint L*",
+            "tint a*",
+            "tint b*");
 
     private final FindStore finds;
     private final PaintViews views;
@@ -51,7 +68,8 @@ class ExportController {
     @GetMapping(path = "/api/collection.csv", produces = "text/csv")
     ResponseEntity<byte[]> csv(Collector me) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
-        try (CSVPrinter printer = new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
+        try (CSVPrinter printer =
+                new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
             printer.printRecord(HEAD);
             for (List<Object> row : table(me)) {
                 printer.printRecord(row.stream().map(ExportController::harmless).toList());
@@ -65,7 +83,9 @@ class ExportController {
         return file(json.writeValueAsBytes(whole(me)), MediaType.APPLICATION_JSON_VALUE, "json");
     }
 
-    @GetMapping(path = "/api/collection.xlsx", produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
+    @GetMapping(
+            path = "/api/collection.xlsx",
+            produces = "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet")
     ResponseEntity<byte[]> xlsx(Collector me) throws IOException {
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (Workbook book = new Workbook(out, "Molvet", "1.0")) {
@@ -89,7 +109,8 @@ class ExportController {
         Sheet sheet = new Sheet("Collection", rows.size() + 1, HEAD.size());
         for (int c = 0; c < HEAD.size(); c++) sheet.getRange(0, c).setValue(HEAD.get(c));
         for (int r = 0; r < rows.size(); r++) {
-            for (int c = 0; c < HEAD.size(); c++) sheet.getRange(r + 1, c).setValue(rows.get(r).get(c));
+            for (int c = 0; c < HEAD.size(); c++)
+                sheet.getRange(r + 1, c).setValue(rows.get(r).get(c));
         }
         SpreadSheet book = new SpreadSheet();
         book.appendSheet(sheet);
@@ -105,7 +126,14 @@ class ExportController {
         for (PaintViews.PaintEntry p : entries(me)) {
             if (p.strip() == null) continue;
             int rgb = Integer.parseInt(p.strip().stops().get(0).substring(1), 16);
-            out.append(String.format(java.util.Locale.ROOT, "%3d %3d %3d\t%s %s\n", rgb >> 16 & 255, rgb >> 8 & 255, rgb & 255, p.accession(), p.name()));
+            out.append(String.format(
+                    java.util.Locale.ROOT,
+                    "%3d %3d %3d\t%s %s\n",
+                    rgb >> 16 & 255,
+                    rgb >> 8 & 255,
+                    rgb & 255,
+                    p.accession(),
+                    p.name()));
         }
         return file(out.toString().getBytes(StandardCharsets.UTF_8), "text/plain; charset=utf-8", "gpl");
     }
@@ -116,9 +144,12 @@ class ExportController {
         List<String> lines = new ArrayList<>();
         for (FindStore.Row r : rows(me)) {
             if (r.massL() == null) continue;
-            String name = new molvet.core.collection.Accession(r.accession()) + " " + r.name().replace("\"", "'");
-            lines.add(String.format(java.util.Locale.ROOT, "\"%s full\" %.3f %.3f %.3f", name, r.massL(), r.massA(), r.massB()));
-            lines.add(String.format(java.util.Locale.ROOT, "\"%s tint\" %.3f %.3f %.3f", name, r.tintL(), r.tintA(), r.tintB()));
+            String name = new molvet.core.collection.Accession(r.accession()) + " "
+                    + r.name().replace("\"", "'");
+            lines.add(String.format(
+                    java.util.Locale.ROOT, "\"%s full\" %.3f %.3f %.3f", name, r.massL(), r.massA(), r.massB()));
+            lines.add(String.format(
+                    java.util.Locale.ROOT, "\"%s tint\" %.3f %.3f %.3f", name, r.tintL(), r.tintA(), r.tintB()));
         }
         String text = "CGATS.17\nORIGINATOR \"Molvet\"\nWEIGHTING_FUNCTION \"ILLUMINANT,D50\"\n"
                 + "WEIGHTING_FUNCTION \"OBSERVER,2degree\"\nNUMBER_OF_FIELDS 4\nBEGIN_DATA_FORMAT\n"
@@ -145,7 +176,8 @@ class ExportController {
                             .params(id, me.id())
                             .query(File.class)
                             .single();
-                    zip.putNextEntry(new ZipEntry("pictures/" + id + "." + f.mediaType().substring(6)));
+                    zip.putNextEntry(
+                            new ZipEntry("pictures/" + id + "." + f.mediaType().substring(6)));
                     zip.write(f.bytes());
                     zip.closeEntry();
                 }

@@ -48,7 +48,8 @@ public class FindStore {
 
         public static Order parse(String text) {
             for (Order o : values()) if (o.name().equalsIgnoreCase(text)) return o;
-            throw Refusal.of("order", "There is no order “" + text + "”.", "Orders are hue, number, name, maker, place.");
+            throw Refusal.of(
+                    "order", "There is no order “" + text + "”.", "Orders are hue, number, name, maker, place.");
         }
     }
 
@@ -88,8 +89,7 @@ public class FindStore {
         }
     }
 
-    private static final String ROW =
-            """
+    private static final String ROW = """
             select p.id, p.accession, p.name, m.name maker, l.name line, p.series, p.recipe, p.standing, p.form, p.volume,
                    p.voices, p.version, p.swatch_id, k.kind, k.number, k.pages, k.cells, s.position,
                    p.swatch_id is null and exists (select 1 from swatch x where x.paint_id = p.id
@@ -98,8 +98,7 @@ public class FindStore {
                    %s ordered_by
             """;
 
-    private static final String FROM =
-            """
+    private static final String FROM = """
             from paint p
             left join maker m on m.id = p.maker_id and m.collector_id = :me
             left join line l on l.id = p.line_id and l.collector_id = :me
@@ -114,11 +113,13 @@ public class FindStore {
         Map<String, Object> params = params(me);
         String where = where(find, params);
         if (after.isPresent()) {
-            where += " and (" + order.column + " > :afterValue or " + order.column + " = :afterValue and p.id > :afterId)";
+            where += " and (" + order.column + " > :afterValue or " + order.column
+                    + " = :afterValue and p.id > :afterId)";
             params.put("afterValue", after.get().value());
             params.put("afterId", after.get().id());
         }
-        return db.sql(ROW.formatted(order.column) + FROM + where + " order by " + order.column + ", p.id limit " + limit)
+        return db.sql(ROW.formatted(order.column) + FROM + where + " order by " + order.column + ", p.id limit "
+                        + limit)
                 .params(params)
                 .query(Row.class)
                 .list();
@@ -132,7 +133,10 @@ public class FindStore {
         // The joins matter only where a term speaks of places.
         boolean joined = where.contains(" s.") || where.contains(" k.") || where.contains(" m.");
         String from = joined ? FROM : "from paint p where p.collector_id = :me ";
-        return db.sql("select count(*) " + from + where).params(params).query(Integer.class).single();
+        return db.sql("select count(*) " + from + where)
+                .params(params)
+                .query(Integer.class)
+                .single();
     }
 
     /** All rows of some paints, in the order of the ids. */
@@ -196,7 +200,8 @@ public class FindStore {
     private String condition(Find.Term term, String p, Map<String, Object> params) {
         if (term instanceof Find.Word w) {
             params.put(p, like(w.text()));
-            return "p.id in (select w.paint_id from paint_word w where w.collector_id = :me and w.word like :" + p + ")";
+            return "p.id in (select w.paint_id from paint_word w where w.collector_id = :me and w.word like :" + p
+                    + ")";
         }
         if (term instanceof Find.Phrase f) {
             params.put(p, "%" + escaped(f.text()) + "%");
@@ -204,7 +209,8 @@ public class FindStore {
         }
         if (term instanceof Find.WithPigment w) {
             params.put(p, w.code().toString());
-            return "p.id in (select g.paint_id from paint_pigment g where g.collector_id = :me and g.code = :" + p + ")";
+            return "p.id in (select g.paint_id from paint_pigment g where g.collector_id = :me and g.code = :" + p
+                    + ")";
         }
         if (term instanceof Find.ByMaker b) {
             params.put(p, b.maker());

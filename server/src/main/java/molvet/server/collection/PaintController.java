@@ -44,8 +44,7 @@ class PaintController {
             @RequestParam(defaultValue = "hue") String order,
             @RequestParam(defaultValue = "100") int limit,
             @RequestParam(required = false) @Nullable String after) {
-        return views.find(
-                me, find, FindStore.Order.parse(order), Math.max(1, Math.min(MOST_ROWS, limit)), after);
+        return views.find(me, find, FindStore.Order.parse(order), Math.max(1, Math.min(MOST_ROWS, limit)), after);
     }
 
     /** Paints of like name or the same recipe, while one is being typed. */
@@ -56,8 +55,8 @@ class PaintController {
             @RequestParam(defaultValue = "") String pigments,
             @RequestParam(defaultValue = "0") long but) {
         String fingerprint = reader.read(pigments).recipe().fingerprint().orElse("");
-        return new Likenesses(views.likenesses(
-                me, name.length() > 160 ? name.substring(0, 160) : name, fingerprint, but));
+        return new Likenesses(
+                views.likenesses(me, name.length() > 160 ? name.substring(0, 160) : name, fingerprint, but));
     }
 
     @PostMapping("/api/paints")
@@ -85,8 +84,7 @@ class PaintController {
 
     @PostMapping("/api/paints/{paint}/holdings")
     @ResponseStatus(HttpStatus.CREATED)
-    PaintViews.PaintPage addHolding(
-            Collector me, @PathVariable long paint, @RequestBody Paints.NewHolding holding) {
+    PaintViews.PaintPage addHolding(Collector me, @PathVariable long paint, @RequestBody Paints.NewHolding holding) {
         paints.addHolding(me, paint, holding);
         return views.page(me, paint);
     }

@@ -54,7 +54,8 @@ public class PaintFacts implements Acts.Restored {
     private final PigmentReference reference;
     private final ThreeVoices voices;
 
-    PaintFacts(PaintStore store, MakerStore makers, LabelReader reader, PigmentReference reference, ThreeVoices voices) {
+    PaintFacts(
+            PaintStore store, MakerStore makers, LabelReader reader, PigmentReference reference, ThreeVoices voices) {
         this.store = store;
         this.makers = makers;
         this.reader = reader;
@@ -155,8 +156,8 @@ public class PaintFacts implements Acts.Restored {
     }
 
     private static Optional<Grade> measured(Trait trait, PaintStore.ReadingRow r) {
-        SwatchReading reading = new SwatchReading(
-                massTone(r), tint(r), r.granulation(), Optional.ofNullable(r.covering()), List.of());
+        SwatchReading reading =
+                new SwatchReading(massTone(r), tint(r), r.granulation(), Optional.ofNullable(r.covering()), List.of());
         return switch (trait) {
             case GRANULATION -> Optional.of(reading.granulates());
             case TRANSPARENCY -> reading.covers().map(g -> g);
@@ -192,8 +193,8 @@ public class PaintFacts implements Acts.Restored {
     /** The holding shown in a list: the first that counts and is more than a sample. */
     private static Optional<PaintStore.HoldingRow> chief(List<PaintStore.HoldingRow> rows) {
         return rows.stream()
-                .min(Comparator.comparing((PaintStore.HoldingRow h) -> !HoldingState.valueOf(h.state())
-                                .counts())
+                .min(Comparator.comparing((PaintStore.HoldingRow h) ->
+                                !HoldingState.valueOf(h.state()).counts())
                         .thenComparing(h -> HoldingForm.valueOf(h.form()).isOnlyASample())
                         .thenComparing(PaintStore.HoldingRow::id));
     }
@@ -213,12 +214,8 @@ public class PaintFacts implements Acts.Restored {
 
     private Set<String> words(Collector me, PaintStore.PaintRow p) {
         List<String> names = new ArrayList<>(List.of(p.name()));
-        Optional.ofNullable(p.makerId())
-                .flatMap(m -> makers.maker(me, m))
-                .ifPresent(m -> names.add(m.name()));
-        Optional.ofNullable(p.lineId())
-                .flatMap(l -> makers.line(me, l))
-                .ifPresent(l -> names.add(l.name()));
+        Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m)).ifPresent(m -> names.add(m.name()));
+        Optional.ofNullable(p.lineId()).flatMap(l -> makers.line(me, l)).ifPresent(l -> names.add(l.name()));
         Optional.ofNullable(p.colourId()).ifPresent(c -> names.addAll(store.otherNames(me, c)));
         Set<String> words = new LinkedHashSet<>();
         names.forEach(n -> {

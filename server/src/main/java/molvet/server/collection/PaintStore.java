@@ -101,15 +101,17 @@ public class PaintStore {
             boolean disagrees,
             double orderKey) {}
 
-    private static final String PAINT =
-            """
+    private static final String PAINT = """
             select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
                    claim_lightfastness, claim_transparency, claim_staining, claim_granulation, created_at, version
             from paint where collector_id = ?
             """;
 
     public Optional<PaintRow> paint(Collector me, long id) {
-        return db.sql(PAINT + " and id = ?").params(me.id(), id).query(PaintRow.class).optional();
+        return db.sql(PAINT + " and id = ?")
+                .params(me.id(), id)
+                .query(PaintRow.class)
+                .optional();
     }
 
     List<Long> paintsOfMaker(Collector me, long maker) {
@@ -133,8 +135,7 @@ public class PaintStore {
 
     long add(Collector me, PaintRow p) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into paint (collector_id, accession, name, maker_id, line_id, colour_id, edition_id, label_text,
                                    series, wished, note, claim_lightfastness, claim_transparency, claim_staining,
                                    claim_granulation, created_at)
@@ -162,8 +163,7 @@ public class PaintStore {
     }
 
     boolean change(Collector me, PaintRow p) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update paint set name = ?, maker_id = ?, line_id = ?, colour_id = ?, edition_id = ?, label_text = ?,
                        series = ?, wished = ?, note = ?, claim_lightfastness = ?, claim_transparency = ?,
                        claim_staining = ?, claim_granulation = ?, version = version + 1
@@ -191,7 +191,9 @@ public class PaintStore {
     }
 
     void delete(Collector me, long id) {
-        db.sql("delete from paint where id = ? and collector_id = ?").params(id, me.id()).update();
+        db.sql("delete from paint where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
     }
 
     int swatches(Collector me, long paint) {
@@ -201,8 +203,7 @@ public class PaintStore {
                 .single();
     }
 
-    private static final String HOLDING =
-            """
+    private static final String HOLDING = """
             select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
                    version
             from holding where collector_id = ?
@@ -216,13 +217,15 @@ public class PaintStore {
     }
 
     Optional<HoldingRow> holding(Collector me, long id) {
-        return db.sql(HOLDING + " and id = ?").params(me.id(), id).query(HoldingRow.class).optional();
+        return db.sql(HOLDING + " and id = ?")
+                .params(me.id(), id)
+                .query(HoldingRow.class)
+                .optional();
     }
 
     long addHolding(Collector me, HoldingRow h) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into holding (collector_id, paint_id, form, volume, left_percent, state, kept_where, came_from,
                                      came_on, price, currency, note)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -245,8 +248,7 @@ public class PaintStore {
     }
 
     boolean changeHolding(Collector me, HoldingRow h) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update holding set form = ?, volume = ?, left_percent = ?, state = ?, kept_where = ?, came_from = ?,
                        came_on = ?, price = ?, currency = ?, note = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
@@ -276,31 +278,22 @@ public class PaintStore {
     }
 
     public List<ObservationRow> observations(Collector me, long paint) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id, paint_id, trait, value, source, note, seen_on, created_at from observation
                 where collector_id = ? and paint_id = ? order by seen_on desc, id desc
-                """)
-                .params(me.id(), paint)
-                .query(ObservationRow.class)
-                .list();
+                """).params(me.id(), paint).query(ObservationRow.class).list();
     }
 
     Optional<ObservationRow> observation(Collector me, long id) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id, paint_id, trait, value, source, note, seen_on, created_at from observation
                 where collector_id = ? and id = ?
-                """)
-                .params(me.id(), id)
-                .query(ObservationRow.class)
-                .optional();
+                """).params(me.id(), id).query(ObservationRow.class).optional();
     }
 
     long addObservation(Collector me, ObservationRow o) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into observation (collector_id, paint_id, trait, value, source, note, seen_on, created_at)
                 values (?, ?, ?, ?, ?, ?, ?, ?)
                 """)
@@ -317,33 +310,24 @@ public class PaintStore {
 
     /** The swatch that stands for a paint: its newest that is neither lost nor painted anew. */
     Optional<Long> currentSwatch(Collector me, long paint) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
                 order by id desc limit 1
-                """)
-                .params(me.id(), paint)
-                .query(Long.class)
-                .optional();
+                """).params(me.id(), paint).query(Long.class).optional();
     }
 
     /** The newest reading of the current swatch, or else of any swatch the paint has had. */
     Optional<ReadingRow> countingReading(Collector me, long paint) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.at
                 from reading r join swatch s on s.id = r.swatch_id
                 where r.collector_id = ? and s.paint_id = ?
                 order by s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
-                """)
-                .params(me.id(), paint)
-                .query(ReadingRow.class)
-                .optional();
+                """).params(me.id(), paint).query(ReadingRow.class).optional();
     }
 
     void keepFacts(Collector me, long paint, Facts f) {
-        db.sql(
-                        """
+        db.sql("""
                 update paint set recipe = ?, pigments = ?, standing = ?, form = ?, volume = ?, swatch_id = ?,
                        reading_id = ?, voices = ?, disagrees = ?, order_key = ?
                 where id = ? and collector_id = ?
@@ -388,15 +372,11 @@ public class PaintStore {
 
     /** Every paint's label, for likenesses and doubts. */
     List<NameRow> labels(Collector me) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select p.id, p.accession, p.name, coalesce(m.name, '') maker, p.recipe, p.standing
                 from paint p left join maker m on m.id = p.maker_id
                 where p.collector_id = ? order by p.accession
-                """)
-                .param(me.id())
-                .query(NameRow.class)
-                .list();
+                """).param(me.id()).query(NameRow.class).list();
     }
 
     List<String> otherNames(Collector me, long colour) {

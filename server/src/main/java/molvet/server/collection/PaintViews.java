@@ -24,7 +24,6 @@ import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
 import molvet.server.maker.MakerStore;
-import molvet.server.maker.Makers;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -141,8 +140,7 @@ public class PaintViews {
             String note,
             int version) {}
 
-    public record ObservationView(
-            long id, String trait, String value, String source, String note, String on) {}
+    public record ObservationView(long id, String trait, String value, String source, String note, String on) {}
 
     public record VoiceView(
             List<String> scale,
@@ -169,9 +167,15 @@ public class PaintViews {
             Map<String, SpotView> spots,
             String at) {}
 
-    public record PictureView(long id, String fileName, int width, int height, String profile, List<String> notes, String at) {}
+    public record PictureView(
+            long id, String fileName, int width, int height, String profile, List<String> notes, String at) {}
 
-    public record Neighbour(long paint, String accession, String name, String place, @Nullable StripView strip) {}
+    public record Neighbour(
+            long paint,
+            String accession,
+            String name,
+            String place,
+            @Nullable StripView strip) {}
 
     public record SwatchView(
             long id,
@@ -257,7 +261,9 @@ public class PaintViews {
                 p.lineId(),
                 p.colourId(),
                 p.editionId(),
-                Optional.ofNullable(p.editionId()).flatMap(e -> store.edition(me, e)).orElse(null),
+                Optional.ofNullable(p.editionId())
+                        .flatMap(e -> store.edition(me, e))
+                        .orElse(null),
                 p.labelText(),
                 label.recipe().pigments().stream()
                         .map(c -> {
@@ -293,9 +299,7 @@ public class PaintViews {
                 swatches.of(me, id),
                 entry.strip(),
                 voices,
-                cautions.isEmpty()
-                        ? null
-                        : new CautionView(cautions.elements(), Cautions.GUIDANCE, Cautions.DEFERRAL),
+                cautions.isEmpty() ? null : new CautionView(cautions.elements(), Cautions.GUIDANCE, Cautions.DEFERRAL),
                 same,
                 p.version());
     }
@@ -385,7 +389,11 @@ public class PaintViews {
     private static int nameLikeness(String one, String two) {
         if (one.equals(two)) return 2;
         boolean holds = one.length() >= 5 && two.startsWith(one) || two.length() >= 5 && one.startsWith(two);
-        return holds || molvet.core.collection.Spelling.nearest(one, List.of(two)).isPresent() ? 1 : 0;
+        return holds
+                        || molvet.core.collection.Spelling.nearest(one, List.of(two))
+                                .isPresent()
+                ? 1
+                : 0;
     }
 
     static PaintEntry entry(FindStore.Row r) {

@@ -103,30 +103,35 @@ public class Paints {
 
     /** {@code source}: EYE (usual) or FADING_TEST, for lightfastness only. {@code on}: a day, today if left out. */
     public record NewObservation(
-            String trait, String value, @Nullable String note, @Nullable String on, @Nullable String source) {}
+            String trait,
+            String value,
+            @Nullable String note,
+            @Nullable String on,
+            @Nullable String source) {}
 
     @Transactional
     public long add(Collector me, NewPaint typed) {
         List<Refusal.Fault> faults = new ArrayList<>();
         Checked c = check(me, typed, faults);
-        Optional<PaintStore.HoldingRow> holding = typed.form() == null || typed.form().isBlank()
-                ? Optional.empty()
-                : Optional.ofNullable(tried(
-                        faults,
-                        () -> holding(
-                                0,
-                                new NewHolding(
-                                        typed.form(),
-                                        typed.volume(),
-                                        100,
-                                        null,
-                                        typed.keptWhere(),
-                                        typed.from(),
-                                        typed.cameOn(),
-                                        typed.price(),
-                                        typed.currency(),
-                                        null,
-                                        null))));
+        Optional<PaintStore.HoldingRow> holding =
+                typed.form() == null || typed.form().isBlank()
+                        ? Optional.empty()
+                        : Optional.ofNullable(tried(
+                                faults,
+                                () -> holding(
+                                        0,
+                                        new NewHolding(
+                                                typed.form(),
+                                                typed.volume(),
+                                                100,
+                                                null,
+                                                typed.keptWhere(),
+                                                typed.from(),
+                                                typed.cameOn(),
+                                                typed.price(),
+                                                typed.currency(),
+                                                null,
+                                                null))));
         if (!faults.isEmpty()) throw new Refusal(faults);
         Accession accession = new Accession(store.nextAccession(me));
         long id = acts.act(me, () -> "Catalogued " + c.name + " as " + accession, List.of(), made -> {
@@ -193,8 +198,7 @@ public class Paints {
 
     @Transactional
     public long changeHolding(Collector me, long id, NewHolding typed) {
-        PaintStore.HoldingRow old =
-                store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
+        PaintStore.HoldingRow old = store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
         PaintStore.HoldingRow h = withPaint(holding(id, typed), old.paintId());
         acts.act(
                 me,
@@ -213,8 +217,7 @@ public class Paints {
 
     @Transactional
     public void deleteHolding(Collector me, long id) {
-        PaintStore.HoldingRow old =
-                store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
+        PaintStore.HoldingRow old = store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
         acts.act(
                 me,
                 () -> "Deleted a holding of " + nameOf(me, old.paintId()),
@@ -253,7 +256,14 @@ public class Paints {
                         store.addObservation(
                                 me,
                                 new PaintStore.ObservationRow(
-                                        0, paint, trait.name(), value, source.name(), note, on, PaintStore.now(clock)))));
+                                        0,
+                                        paint,
+                                        trait.name(),
+                                        value,
+                                        source.name(),
+                                        note,
+                                        on,
+                                        PaintStore.now(clock)))));
         facts.refresh(me, paint);
     }
 
@@ -320,9 +330,8 @@ public class Paints {
         Long maker = null;
         Long line = null;
         if (c.colour != null) {
-            MakerStore.LineRow of = makerStore
-                    .line(me, makers.ownColour(me, c.colour).lineId())
-                    .orElseThrow();
+            MakerStore.LineRow of =
+                    makerStore.line(me, makers.ownColour(me, c.colour).lineId()).orElseThrow();
             maker = of.makerId();
             line = of.id();
         } else if (!c.maker.isEmpty()) {
@@ -363,12 +372,14 @@ public class Paints {
                 : tried(
                         faults,
                         () -> Prices.parse(
-                                text(typed.price()), text(typed.currency()).isBlank() ? "EUR" : text(typed.currency())));
+                                text(typed.price()),
+                                text(typed.currency()).isBlank() ? "EUR" : text(typed.currency())));
         int left = typed.left() == null ? 100 : typed.left();
         if (left < 0 || left > 100) {
             faults.add(new Refusal.Fault("left", left + " % cannot be left.", "Write a number from 0 to 100."));
         }
-        LocalDate cameOn = text(typed.cameOn()).isBlank() ? null : tried(faults, () -> day("cameOn", typed.cameOn(), null));
+        LocalDate cameOn =
+                text(typed.cameOn()).isBlank() ? null : tried(faults, () -> day("cameOn", typed.cameOn(), null));
         String where = tried(faults, () -> Words.line("kept where", typed.keptWhere(), 160));
         String from = tried(faults, () -> Words.line("from", typed.from(), 160));
         String note = tried(faults, () -> Words.lines("note", typed.note(), 1000));

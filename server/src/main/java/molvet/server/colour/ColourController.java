@@ -32,7 +32,8 @@ class ColourController {
         for (int i = 0; i < asked.pairs().size(); i++) {
             List<LabValue> pair = asked.pairs().get(i);
             if (pair == null || pair.size() != 2 || pair.contains(null)) {
-                throw Refusal.of("pairs[" + i + "]", "Pair " + i + " does not hold two colours.", "Give two of l, a, b.");
+                throw Refusal.of(
+                        "pairs[" + i + "]", "Pair " + i + " does not hold two colours.", "Give two of l, a, b.");
             }
             out.add(pair.get(0).lab().differenceFrom(pair.get(1).lab()));
         }

@@ -79,7 +79,8 @@ public class DemoCollection {
                 .parallel()
                 .mapToObj(i -> scan(rows.get(i), i))
                 .toList();
-        Collector made = transaction.execute(status -> fill(accounts.make(email, "Ines Calder", password), rows, scans));
+        Collector made =
+                transaction.execute(status -> fill(accounts.make(email, "Ines Calder", password), rows, scans));
         progress.say("");
         return made;
     }
@@ -108,8 +109,7 @@ public class DemoCollection {
                                     m.get("granulation")),
                             null));
             lines.put(
-                    m.get("maker"),
-                    makers.addLine(me, maker, new Makers.NewLine(m.get("line"), m.get("grade"), null)));
+                    m.get("maker"), makers.addLine(me, maker, new Makers.NewLine(m.get("line"), m.get("grade"), null)));
         }
         shelf.addKeeper(me, new Shelf.NewKeeper("RING", 1, "Pellworth, painted at the station", null, 60, null));
         shelf.addKeeper(me, new Shelf.NewKeeper("RING", 2, "Everyone else", null, 60, null));
@@ -171,9 +171,7 @@ public class DemoCollection {
     private void paint(Collector me, long paint, CSVRecord row, byte[] scan, String place, List<Long> lost) {
         String fate = row.get("fate");
         long swatch = shelf.addSwatch(
-                me,
-                paint,
-                new Shelf.NewSwatch(fate.equals("unfiled") ? null : place, "2026-10-04", null, null, false));
+                me, paint, new Shelf.NewSwatch(fate.equals("unfiled") ? null : place, "2026-10-04", null, null, false));
         if (fate.equals("lost")) lost.add(swatch);
         if (fate.equals("unread")) return;
         long picture = readings.addPicture(me, swatch, row.get("name") + ".png", scan);
@@ -200,8 +198,8 @@ public class DemoCollection {
     private void observe(Collector me, String name, String trait, String value, String note) {
         views.find(me, "\"" + name + "\"", molvet.server.collection.FindStore.Order.NUMBER, 1, null)
                 .paints()
-                .forEach(p -> paints.observe(
-                        me, p.id(), new Paints.NewObservation(trait, value, note, "2026-10-11", null)));
+                .forEach(p ->
+                        paints.observe(me, p.id(), new Paints.NewObservation(trait, value, note, "2026-10-11", null)));
     }
 
     /** Pellworth on the first ring, the field box and dots in the binder, three in the record book, the rest on ring 2. */
@@ -209,12 +207,11 @@ public class DemoCollection {
         private final Map<String, Integer> next = new HashMap<>();
 
         String next(CSVRecord row) {
-            String keeper =
-                    switch (row.get("maker")) {
-                        case "Pellworth" -> "R1";
-                        case "Vessanti" -> "B1";
-                        default -> row.get("name").startsWith("Island") ? "S1" : "R2";
-                    };
+            String keeper = switch (row.get("maker")) {
+                case "Pellworth" -> "R1";
+                case "Vessanti" -> "B1";
+                default -> row.get("name").startsWith("Island") ? "S1" : "R2";
+            };
             int n = next.merge(keeper, 1, Integer::sum);
             // A card was given away with its neighbour's paint: one gap on the second ring.
             if (keeper.equals("R2") && n == 9) n = next.merge(keeper, 1, Integer::sum);

@@ -33,7 +33,8 @@ class MakerController {
     }
 
     /** A claim as written and, where it can be mapped, on our scale. */
-    record ClaimView(String trait, String asWritten, @Nullable String grade) {}
+    record ClaimView(
+            String trait, String asWritten, @Nullable String grade) {}
 
     record ScaleView(String trait, String written, List<String> steps) {}
 
@@ -73,7 +74,8 @@ class MakerController {
             List<EditionView> editions,
             int version) {}
 
-    record LinePage(long id, String name, String grade, long maker, String makerName, List<ColourView> colours, int version) {}
+    record LinePage(
+            long id, String name, String grade, long maker, String makerName, List<ColourView> colours, int version) {}
 
     @GetMapping("/api/makers")
     MakerList all(Collector me) {
@@ -174,8 +176,7 @@ class MakerController {
 
     @GetMapping("/api/colours/{colour}")
     ColourView colour(Collector me, @PathVariable long colour) {
-        MakerStore.ColourRow row =
-                store.colour(me, colour).orElseThrow(() -> new NotFound("There is no such colour."));
+        MakerStore.ColourRow row = store.colour(me, colour).orElseThrow(() -> new NotFound("There is no such colour."));
         return line(me, row.lineId()).colours().stream()
                 .filter(c -> c.id() == colour)
                 .findFirst()

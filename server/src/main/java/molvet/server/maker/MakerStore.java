@@ -72,8 +72,7 @@ public class MakerStore {
             String claimGranulation,
             String note) {}
 
-    private static final String MAKER =
-            """
+    private static final String MAKER = """
             select m.id, m.name, m.initials, m.note, m.scale_lightfastness, m.scale_transparency, m.scale_staining,
                    m.scale_granulation, m.version,
                    (select count(*) from paint p where p.maker_id = m.id and p.collector_id = m.collector_id) paints,
@@ -113,8 +112,7 @@ public class MakerStore {
 
     long addMaker(Collector me, String name, String initials, String note, Map<Trait, String> scales) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into maker (collector_id, name, initials, note, scale_lightfastness, scale_transparency,
                                    scale_staining, scale_granulation)
                 values (:me, :name, :initials, :note, :light, :trans, :stain, :gran)
@@ -130,8 +128,7 @@ public class MakerStore {
 
     boolean changeMaker(
             Collector me, long id, int version, String name, String initials, String note, Map<Trait, String> scales) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update maker set name = :name, initials = :initials, note = :note, scale_lightfastness = :light,
                        scale_transparency = :trans, scale_staining = :stain, scale_granulation = :gran,
                        version = version + 1
@@ -164,8 +161,7 @@ public class MakerStore {
                 .update();
     }
 
-    private static final String LINE =
-            """
+    private static final String LINE = """
             select l.id, l.maker_id, l.name, l.grade, l.version,
                    (select count(*) from colour c where c.line_id = l.id and c.collector_id = l.collector_id) colours
             from line l where l.collector_id = :me
@@ -205,60 +201,40 @@ public class MakerStore {
     }
 
     boolean changeLine(Collector me, long id, int version, String name, String grade) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update line set name = ?, grade = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(name, grade, id, me.id(), version)
-                        .update()
-                == 1;
+                """).params(name, grade, id, me.id(), version).update() == 1;
     }
 
     public List<ColourRow> colours(Collector me, long line) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id, line_id, catalogue_number, name, series, status, sizes, version from colour
                 where collector_id = ? and line_id = ? order by catalogue_number, name limit 2000
-                """)
-                .params(me.id(), line)
-                .query(ColourRow.class)
-                .list();
+                """).params(me.id(), line).query(ColourRow.class).list();
     }
 
     public Optional<ColourRow> colour(Collector me, long id) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id, line_id, catalogue_number, name, series, status, sizes, version from colour
                 where collector_id = ? and id = ?
-                """)
-                .params(me.id(), id)
-                .query(ColourRow.class)
-                .optional();
+                """).params(me.id(), id).query(ColourRow.class).optional();
     }
 
     public List<NameRow> names(Collector me, long line) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select n.colour_id, n.language, n.name from colour_name n join colour c on c.id = n.colour_id
                 where n.collector_id = ? and c.line_id = ? order by n.language
-                """)
-                .params(me.id(), line)
-                .query(NameRow.class)
-                .list();
+                """).params(me.id(), line).query(NameRow.class).list();
     }
 
     public List<EditionRow> editions(Collector me, long line) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select e.id, e.colour_id, e.label, e.since_year, e.label_text, e.claim_lightfastness,
                        e.claim_transparency, e.claim_staining, e.claim_granulation, e.note
                 from edition e join colour c on c.id = e.colour_id
                 where e.collector_id = ? and c.line_id = ? order by coalesce(e.since_year, 0) desc, e.id desc
-                """)
-                .params(me.id(), line)
-                .query(EditionRow.class)
-                .list();
+                """).params(me.id(), line).query(EditionRow.class).list();
     }
 
     long addColour(
@@ -270,8 +246,7 @@ public class MakerStore {
             String status,
             String sizes) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into colour (collector_id, line_id, catalogue_number, name, series, status, sizes)
                 values (?, ?, ?, ?, ?, ?, ?)
                 """)
@@ -289,8 +264,7 @@ public class MakerStore {
             @Nullable Integer series,
             String status,
             String sizes) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update colour set catalogue_number = ?, name = ?, series = ?, status = ?, sizes = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
                 """)
@@ -322,8 +296,7 @@ public class MakerStore {
 
     long addEdition(Collector me, long colour, EditionRow e) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into edition (collector_id, colour_id, label, since_year, label_text, claim_lightfastness,
                                      claim_transparency, claim_staining, claim_granulation, note)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)

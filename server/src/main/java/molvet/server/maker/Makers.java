@@ -35,12 +35,7 @@ public class Makers {
     private final LabelReader reader;
     private final ApplicationEventPublisher events;
 
-    Makers(
-            MakerStore store,
-            Acts acts,
-            Ownership ownership,
-            LabelReader reader,
-            ApplicationEventPublisher events) {
+    Makers(MakerStore store, Acts acts, Ownership ownership, LabelReader reader, ApplicationEventPublisher events) {
         this.store = store;
         this.acts = acts;
         this.ownership = ownership;
@@ -66,13 +61,12 @@ public class Makers {
         }
 
         private String text(Trait trait) {
-            String written =
-                    switch (trait) {
-                        case LIGHTFASTNESS -> lightfastness;
-                        case TRANSPARENCY -> transparency;
-                        case STAINING -> staining;
-                        case GRANULATION -> granulation;
-                    };
+            String written = switch (trait) {
+                case LIGHTFASTNESS -> lightfastness;
+                case TRANSPARENCY -> transparency;
+                case STAINING -> staining;
+                case GRANULATION -> granulation;
+            };
             return written == null ? "" : written;
         }
     }
@@ -84,7 +78,8 @@ public class Makers {
             @Nullable Scales scales,
             @Nullable Integer version) {}
 
-    public record NewLine(String name, @Nullable String grade, @Nullable Integer version) {}
+    public record NewLine(
+            String name, @Nullable String grade, @Nullable Integer version) {}
 
     public record NewName(String language, String name) {}
 
@@ -104,13 +99,12 @@ public class Makers {
         public static final Claims NONE = new Claims("", "", "", "");
 
         public String written(Trait trait) {
-            String text =
-                    switch (trait) {
-                        case LIGHTFASTNESS -> lightfastness;
-                        case TRANSPARENCY -> transparency;
-                        case STAINING -> staining;
-                        case GRANULATION -> granulation;
-                    };
+            String text = switch (trait) {
+                case LIGHTFASTNESS -> lightfastness;
+                case TRANSPARENCY -> transparency;
+                case STAINING -> staining;
+                case GRANULATION -> granulation;
+            };
             return Words.line(trait.words(), text == null ? "" : text, 40);
         }
     }
@@ -135,7 +129,8 @@ public class Makers {
                     me,
                     () -> "Added the maker " + name,
                     List.of(),
-                    made -> made.row("maker", store.addMaker(me, name, initials(maker.initials(), name), note, scales)));
+                    made -> made.row(
+                            "maker", store.addMaker(me, name, initials(maker.initials(), name), note, scales)));
         } catch (DuplicateKeyException e) {
             throw Refusal.of("name", "There is a maker “" + name + "” already.", "Open that one and change it.");
         }
@@ -253,8 +248,7 @@ public class Makers {
     public long makerCalled(Collector me, String name, Acts.Made made) {
         return store.makerNamed(me, name)
                 .map(MakerStore.MakerRow::id)
-                .orElseGet(() ->
-                        made.row("maker", store.addMaker(me, name, initials(null, name), "", Map.of())));
+                .orElseGet(() -> made.row("maker", store.addMaker(me, name, initials(null, name), "", Map.of())));
     }
 
     /** The line of a name, made if there is none. */
@@ -337,7 +331,8 @@ public class Makers {
                 .map(w -> w.substring(0, w.offsetByCodePoints(0, 1)))
                 .limit(3)
                 .collect(Collectors.joining());
-        String shown = letters.codePointCount(0, letters.length()) > 1 || name.length() < 2 ? letters : name.substring(0, 2);
+        String shown =
+                letters.codePointCount(0, letters.length()) > 1 || name.length() < 2 ? letters : name.substring(0, 2);
         return shown.length() > 8 ? shown.substring(0, 8) : shown;
     }
 
@@ -349,8 +344,8 @@ public class Makers {
     }
 
     private static RuntimeException stale(Optional<?> current) {
-        return current.<RuntimeException>map(c -> new Stale(
-                        "It was changed in another window since you opened it. Nothing was overwritten.", c))
+        return current.<RuntimeException>map(c ->
+                        new Stale("It was changed in another window since you opened it. Nothing was overwritten.", c))
                 .orElseGet(() -> new NotFound("It is no longer in your collection."));
     }
 

@@ -63,7 +63,11 @@ class PigmentController {
 
     record Label(String text, @Nullable String name) {}
 
-    record Ingredient(String code, @Nullable String colourIndex, @Nullable String chemicalName, boolean known) {}
+    record Ingredient(
+            String code,
+            @Nullable String colourIndex,
+            @Nullable String chemicalName,
+            boolean known) {}
 
     record Read(List<Ingredient> recipe, List<Note> notes, List<String> unread) {}
 
@@ -106,7 +110,8 @@ class PigmentController {
     Read read(@RequestBody Label label) {
         LabelReading reading = reader.read(Optional.ofNullable(label.text()).orElse(""));
         List<Note> notes = new ArrayList<>(reading.notes());
-        notes.addAll(doubts.about(reading.recipe(), Optional.ofNullable(label.name()).orElse("")));
+        notes.addAll(
+                doubts.about(reading.recipe(), Optional.ofNullable(label.name()).orElse("")));
         return new Read(ingredients(reading.recipe()), notes, reading.unread());
     }
 

@@ -85,7 +85,8 @@ final class Picture {
             Picture p = new Picture(bytes, type, w, h, orientation(bytes));
             int frames = type.equals("image/tiff") ? reader.getNumImages(true) : 1;
             if (frames > 1) p.notes.add("The file holds " + frames + " pictures; the first is used.");
-            if (type.equals("image/png") && new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).contains("acTL")) {
+            if (type.equals("image/png")
+                    && new String(bytes, java.nio.charset.StandardCharsets.ISO_8859_1).contains("acTL")) {
                 p.notes.add("The file is animated; its first picture is used.");
             }
             return p;
@@ -199,7 +200,8 @@ final class Picture {
         int h = image.getHeight();
         Lab[] pixels = new Lab[w * h];
         ColorSpace space = image.getColorModel().getColorSpace();
-        boolean plain = space.isCS_sRGB() || !(space instanceof ICC_ColorSpace) || space.getType() == ColorSpace.TYPE_GRAY;
+        boolean plain =
+                space.isCS_sRGB() || !(space instanceof ICC_ColorSpace) || space.getType() == ColorSpace.TYPE_GRAY;
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
                 if (plain) {
@@ -245,7 +247,8 @@ final class Picture {
 
     private static BufferedImage toSrgb(BufferedImage raw) {
         BufferedImage out = new BufferedImage(raw.getWidth(), raw.getHeight(), BufferedImage.TYPE_INT_RGB);
-        if (raw.getColorModel().getColorSpace().getType() == ColorSpace.TYPE_GRAY || raw.getColorModel().hasAlpha()) {
+        if (raw.getColorModel().getColorSpace().getType() == ColorSpace.TYPE_GRAY
+                || raw.getColorModel().hasAlpha()) {
             // On white, as paper is.
             for (int y = 0; y < raw.getHeight(); y++) {
                 for (int x = 0; x < raw.getWidth(); x++) {

@@ -42,21 +42,26 @@ class ReadingController {
     /** Attaches a JPEG, PNG or TIFF of at most 40 MB. */
     @PostMapping(path = "/api/swatches/{swatch}/pictures", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
-    Added add(Collector me, @PathVariable long swatch, @RequestPart("picture") MultipartFile picture) throws IOException {
+    Added add(Collector me, @PathVariable long swatch, @RequestPart("picture") MultipartFile picture)
+            throws IOException {
         long id = readings.addPicture(me, swatch, picture.getOriginalFilename(), picture.getBytes());
-        return new Added(id, views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId()));
+        return new Added(
+                id, views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId()));
     }
 
     /** The picture upright, in sRGB, at most 1600 pixels a side. */
     @GetMapping(path = "/api/pictures/{picture}", produces = MediaType.IMAGE_JPEG_VALUE)
     ResponseEntity<byte[]> preview(Collector me, @PathVariable long picture) {
-        return jpeg(store.preview(me, picture).orElseThrow(() -> new NotFound("There is no such picture.")).bytes());
+        return jpeg(store.preview(me, picture)
+                .orElseThrow(() -> new NotFound("There is no such picture."))
+                .bytes());
     }
 
     /** The file as it came. */
     @GetMapping("/api/pictures/{picture}/original")
     ResponseEntity<byte[]> original(Collector me, @PathVariable long picture) {
-        ReadingStore.File file = store.original(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
+        ReadingStore.File file =
+                store.original(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
         return ResponseEntity.ok()
                 .contentType(MediaType.parseMediaType(file.mediaType()))
                 .header(

@@ -20,7 +20,14 @@ class ReadingStore {
     }
 
     record PictureRow(
-            long id, long swatchId, String fileName, int width, int height, String profile, String notes, LocalDateTime at) {}
+            long id,
+            long swatchId,
+            String fileName,
+            int width,
+            int height,
+            String profile,
+            String notes,
+            LocalDateTime at) {}
 
     record ReadingRow(
             long id,
@@ -41,10 +48,16 @@ class ReadingStore {
     record File(byte[] bytes, String mediaType, String fileName, String sha256) {}
 
     long addPicture(
-            Collector me, long swatch, String fileName, String sha256, Picture picture, byte[] bytes, byte[] preview, LocalDateTime at) {
+            Collector me,
+            long swatch,
+            String fileName,
+            String sha256,
+            Picture picture,
+            byte[] bytes,
+            byte[] preview,
+            LocalDateTime at) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into picture (collector_id, swatch_id, file_name, media_type, bytes, preview, sha256, width, height,
                                      turn, profile, notes, at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -75,43 +88,30 @@ class ReadingStore {
     }
 
     Optional<File> preview(Collector me, long picture) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select preview bytes, 'image/jpeg' media_type, file_name, sha256 from picture
                 where id = ? and collector_id = ?
-                """)
-                .params(picture, me.id())
-                .query(File.class)
-                .optional();
+                """).params(picture, me.id()).query(File.class).optional();
     }
 
     Optional<PictureRow> picture(Collector me, long id) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select id, swatch_id, file_name, width, height, profile, notes, at from picture
                 where id = ? and collector_id = ?
-                """)
-                .params(id, me.id())
-                .query(PictureRow.class)
-                .optional();
+                """).params(id, me.id()).query(PictureRow.class).optional();
     }
 
     List<PictureRow> picturesOf(Collector me, long paint) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select p.id, p.swatch_id, p.file_name, p.width, p.height, p.profile, p.notes, p.at
                 from picture p join swatch s on s.id = p.swatch_id
                 where p.collector_id = ? and s.paint_id = ? order by p.id desc
-                """)
-                .params(me.id(), paint)
-                .query(PictureRow.class)
-                .list();
+                """).params(me.id(), paint).query(PictureRow.class).list();
     }
 
     long addReading(Collector me, PictureRow picture, String picks, SwatchReading r, LocalDateTime at) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql(
-                        """
+        db.sql("""
                 insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,
                                      tint_b, granulation, covering, notes, arithmetic, at)
                 values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
@@ -136,8 +136,7 @@ class ReadingStore {
         return key.getKey().longValue();
     }
 
-    private static final String READING =
-            """
+    private static final String READING = """
             select r.id, r.swatch_id, r.picture_id, r.picks, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b,
                    r.granulation, r.covering, r.notes, r.at
             from reading r join swatch s on s.id = r.swatch_id
@@ -152,10 +151,15 @@ class ReadingStore {
     }
 
     Optional<ReadingRow> reading(Collector me, long id) {
-        return db.sql(READING + " and r.id = ?").params(me.id(), id).query(ReadingRow.class).optional();
+        return db.sql(READING + " and r.id = ?")
+                .params(me.id(), id)
+                .query(ReadingRow.class)
+                .optional();
     }
 
     void deleteReading(Collector me, long id) {
-        db.sql("delete from reading where id = ? and collector_id = ?").params(id, me.id()).update();
+        db.sql("delete from reading where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
     }
 }

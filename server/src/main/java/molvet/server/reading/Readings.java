@@ -109,8 +109,7 @@ public class Readings {
                 List.of(),
                 made -> made.row(
                         "reading",
-                        store.addReading(
-                                me, row, json.writeValueAsString(picked), reading, Utc.of(clock.instant()))));
+                        store.addReading(me, row, json.writeValueAsString(picked), reading, Utc.of(clock.instant()))));
         facts.refresh(me, paint);
         return id;
     }

@@ -57,7 +57,10 @@ public class Shelf {
      * @param ifTaken REFUSE (usual), SWAP with what is there, or SHIFT it and what follows by one
      * @param makeKeeper make the keeper if the shelf has none of that number
      */
-    public record Placing(String place, @Nullable String ifTaken, @Nullable Boolean makeKeeper) {}
+    public record Placing(
+            String place,
+            @Nullable String ifTaken,
+            @Nullable Boolean makeKeeper) {}
 
     public record NewSwatch(
             @Nullable String place,
@@ -82,11 +85,12 @@ public class Shelf {
         KeeperKind kind = kind(typed.kind());
         int number = typed.number() != null
                 ? typed.number()
-                : 1 + store.keepers(me).stream()
-                        .filter(k -> k.kind().equals(kind.name()))
-                        .mapToInt(ShelfStore.KeeperRow::number)
-                        .max()
-                        .orElse(0);
+                : 1
+                        + store.keepers(me).stream()
+                                .filter(k -> k.kind().equals(kind.name()))
+                                .mapToInt(ShelfStore.KeeperRow::number)
+                                .max()
+                                .orElse(0);
         Keeper keeper = sized(kind, number, typed);
         String name = Words.line("name", typed.name(), 120);
         try {
@@ -123,7 +127,8 @@ public class Shelf {
                         "A swatch is filed at " + place + ", which would no longer exist.",
                         "Move it first, or keep the keeper large enough.");
             }
-            moves.put(position, keeper.position(new PlaceCode(was.kind(), keeper.number(), place.page(), place.cell())));
+            moves.put(
+                    position, keeper.position(new PlaceCode(was.kind(), keeper.number(), place.page(), place.cell())));
             rows.add(new Acts.Row("swatch", taken.get(position)));
         }
         acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), rows, made -> {
@@ -299,9 +304,7 @@ public class Shelf {
             store.state(me, id, "CURRENT");
             store.event(me, id, clock.instant(), "Found");
         }
-        long keeper = target.row != null
-                ? target.row.id()
-                : made.row("keeper", store.addKeeper(me, target.keeper, ""));
+        long keeper = target.row != null ? target.row.id() : made.row("keeper", store.addKeeper(me, target.keeper, ""));
         Set<Long> paints = new LinkedHashSet<>(List.of(swatch.paintId()));
         TreeMap<Integer, Long> taken = store.taken(me, keeper);
         Long there = taken.get(target.position);
@@ -323,7 +326,8 @@ public class Shelf {
                     }
                     for (Keeper.Move move : target.keeper.shift(taken, target.position)) {
                         store.put(me, move.swatch(), keeper, move.to());
-                        store.event(me, move.swatch(), clock.instant(), "Moved on to " + target.keeper.place(move.to()));
+                        store.event(
+                                me, move.swatch(), clock.instant(), "Moved on to " + target.keeper.place(move.to()));
                         paints.add(own(me, move.swatch()).paintId());
                     }
                 }

@@ -50,16 +50,22 @@ class ShelfController {
     record KeeperList(List<KeeperEntry> keepers) {}
 
     /** A place in a keeper; without a swatch it is a gap. */
-    record PlaceView(String place, int page, int cell, @Nullable Long swatch, PaintViews.@Nullable PaintEntry paint) {}
+    record PlaceView(
+            String place, int page, int cell, @Nullable Long swatch, PaintViews.@Nullable PaintEntry paint) {}
 
     record KeeperPage(KeeperEntry keeper, List<PlaceView> places) {}
 
     /** Where a place code leads: its keeper, and the paint that is there. */
-    record PlaceFound(String place, String words, @Nullable Long keeper, @Nullable Long paint) {}
+    record PlaceFound(
+            String place,
+            String words,
+            @Nullable Long keeper,
+            @Nullable Long paint) {}
 
     @GetMapping("/api/keepers")
     KeeperList keepers(Collector me) {
-        return new KeeperList(store.keepers(me).stream().map(ShelfController::entry).toList());
+        return new KeeperList(
+                store.keepers(me).stream().map(ShelfController::entry).toList());
     }
 
     @PostMapping("/api/keepers")
@@ -71,18 +77,25 @@ class ShelfController {
     /** The keeper's places in order up to its last swatch, gaps included, and one free place after it. */
     @GetMapping("/api/keepers/{keeper}")
     KeeperPage one(Collector me, @PathVariable long keeper) {
-        ShelfStore.KeeperRow row =
-                store.keeper(me, keeper).orElseThrow(() -> new NotFound("There is no such keeper."));
+        ShelfStore.KeeperRow row = store.keeper(me, keeper).orElseThrow(() -> new NotFound("There is no such keeper."));
         Keeper size = row.keeper();
         List<ShelfStore.SwatchRow> swatches = store.swatchesIn(me, keeper);
         Map<Integer, ShelfStore.SwatchRow> byPosition =
                 swatches.stream().collect(Collectors.toMap(ShelfStore.SwatchRow::position, s -> s));
         Map<Long, PaintViews.PaintEntry> paints =
-                views.entries(me, swatches.stream().map(ShelfStore.SwatchRow::paintId).distinct().toList()).stream()
+                views
+                        .entries(
+                                me,
+                                swatches.stream()
+                                        .map(ShelfStore.SwatchRow::paintId)
+                                        .distinct()
+                                        .toList())
+                        .stream()
                         .collect(Collectors.toMap(PaintViews.PaintEntry::id, e -> e));
         int last = swatches.isEmpty() ? 0 : swatches.get(swatches.size() - 1).position();
         int end = Math.min(size.capacity(), last + 1);
-        if (size.kind().isPaged()) end = Math.min(size.capacity(), (end + size.cells() - 1) / size.cells() * size.cells());
+        if (size.kind().isPaged())
+            end = Math.min(size.capacity(), (end + size.cells() - 1) / size.cells() * size.cells());
         List<PlaceView> places = new ArrayList<>();
         for (int p = 1; p <= end; p++) {
             PlaceCode place = size.place(p);

@@ -25,7 +25,8 @@ public class ShelfStore {
         this.db = db;
     }
 
-    public record KeeperRow(long id, String kind, int number, String name, int pages, int cells, int version, int filled) {
+    public record KeeperRow(
+            long id, String kind, int number, String name, int pages, int cells, int version, int filled) {
         public Keeper keeper() {
             return new Keeper(KeeperKind.valueOf(kind), number, pages, cells);
         }
@@ -43,15 +44,16 @@ public class ShelfStore {
 
     record EventRow(long swatchId, LocalDateTime at, String said) {}
 
-    private static final String KEEPER =
-            """
+    private static final String KEEPER = """
             select k.id, k.kind, k.number, k.name, k.pages, k.cells, k.version,
                    (select count(*) from swatch s where s.keeper_id = k.id and s.collector_id = k.collector_id) filled
             from keeper k where k.collector_id = :me
             """;
 
     List<KeeperRow> keepers(Collector me) {
-        return db.sql(KEEPER + " order by field(k.kind, 'RING','BINDER','SKETCHBOOK','LID','BOX','WALL'), k.number limit 1000")
+        return db.sql(
+                        KEEPER
+                                + " order by field(k.kind, 'RING','BINDER','SKETCHBOOK','LID','BOX','WALL'), k.number limit 1000")
                 .param("me", me.id())
                 .query(KeeperRow.class)
                 .list();
@@ -83,8 +85,7 @@ public class ShelfStore {
     }
 
     boolean changeKeeper(Collector me, long id, int version, Keeper k, String name) {
-        return db.sql(
-                                """
+        return db.sql("""
                 update keeper set number = ?, name = ?, pages = ?, cells = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
                 """)
@@ -94,7 +95,9 @@ public class ShelfStore {
     }
 
     void deleteKeeper(Collector me, long id) {
-        db.sql("delete from keeper where id = ? and collector_id = ?").params(id, me.id()).update();
+        db.sql("delete from keeper where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
     }
 
     /** Swatch by position, locked until the act is done so that two people cannot take one place. */
@@ -108,8 +111,7 @@ public class ShelfStore {
         return taken;
     }
 
-    private static final String SWATCH =
-            """
+    private static final String SWATCH = """
             select id, paint_id, keeper_id, position, state, painted_on, note, version from swatch where collector_id = :me
             """;
 
@@ -139,7 +141,9 @@ public class ShelfStore {
 
     /** The nearest swatch before or after a position. */
     Optional<SwatchRow> neighbour(Collector me, long keeper, int position, boolean after) {
-        String side = after ? " and position > :at order by position limit 1" : " and position < :at order by position desc limit 1";
+        String side = after
+                ? " and position > :at order by position limit 1"
+                : " and position < :at order by position desc limit 1";
         return db.sql(SWATCH + " and keeper_id = :keeper" + side)
                 .param("me", me.id())
                 .param("keeper", keeper)
@@ -175,14 +179,10 @@ public class ShelfStore {
     }
 
     List<EventRow> events(Collector me, long paint) {
-        return db.sql(
-                        """
+        return db.sql("""
                 select e.swatch_id, e.at, e.said from swatch_event e join swatch s on s.id = e.swatch_id
                 where e.collector_id = ? and s.paint_id = ? order by e.id
-                """)
-                .params(me.id(), paint)
-                .query(EventRow.class)
-                .list();
+                """).params(me.id(), paint).query(EventRow.class).list();
     }
 
     String paintName(Collector me, long paint) {

@@ -92,7 +92,8 @@ public final class Browser implements AutoCloseable {
     }
 
     public void press(String button) {
-        patiently().until(ExpectedConditions.elementToBeClickable(
+        patiently()
+                .until(ExpectedConditions.elementToBeClickable(
                         By.xpath("//*[self::button or self::a][normalize-space()=" + quoted(button) + "]")))
                 .click();
     }
@@ -141,8 +142,7 @@ public final class Browser implements AutoCloseable {
             throw new UncheckedIOException(e);
         }
         driver.manage().timeouts().scriptTimeout(Duration.ofSeconds(60));
-        return (List<String>) driver.executeAsyncScript(
-                """
+        return (List<String>) driver.executeAsyncScript("""
                 const done = arguments[arguments.length - 1];
                 axe.run(document, { resultTypes: ['violations'] }).then(r => done(r.violations
                   .filter(v => v.impact === 'serious' || v.impact === 'critical')
@@ -162,8 +162,10 @@ public final class Browser implements AutoCloseable {
 
     /** Waits until nothing is asked of the server and fonts are there, then takes the picture. */
     public void picture(Path file) {
-        patiently().until(d -> (Boolean) script("return document.fonts.status === 'loaded' && !document.body.innerText.match(/^…$/m)"
-                + " && [...document.images].every(i => i.complete)"));
+        patiently()
+                .until(d -> (Boolean)
+                        script("return document.fonts.status === 'loaded' && !document.body.innerText.match(/^…$/m)"
+                                + " && [...document.images].every(i => i.complete)"));
         try {
             Files.createDirectories(file.getParent());
             Files.write(file, driver.getScreenshotAs(OutputType.BYTES));

@@ -46,10 +46,18 @@ public final class SimulatedPainter {
     private static final double MASS = 1.7;
     private static final double TINT = 0.07;
     private static final Map<Hue, String> USUAL = Map.ofEntries(
-            Map.entry(Hue.YELLOW, "#f5cf30"), Map.entry(Hue.ORANGE, "#ec7a24"), Map.entry(Hue.RED, "#c8302c"),
-            Map.entry(Hue.ROSE, "#c23a6e"), Map.entry(Hue.VIOLET, "#6a3f8c"), Map.entry(Hue.BLUE, "#2a55a0"),
-            Map.entry(Hue.GREEN, "#3f8050"), Map.entry(Hue.EARTH, "#c09a50"), Map.entry(Hue.BROWN, "#84543a"),
-            Map.entry(Hue.GREY, "#808284"), Map.entry(Hue.BLACK, "#444446"), Map.entry(Hue.WHITE, "#f2f2ee"),
+            Map.entry(Hue.YELLOW, "#f5cf30"),
+            Map.entry(Hue.ORANGE, "#ec7a24"),
+            Map.entry(Hue.RED, "#c8302c"),
+            Map.entry(Hue.ROSE, "#c23a6e"),
+            Map.entry(Hue.VIOLET, "#6a3f8c"),
+            Map.entry(Hue.BLUE, "#2a55a0"),
+            Map.entry(Hue.GREEN, "#3f8050"),
+            Map.entry(Hue.EARTH, "#c09a50"),
+            Map.entry(Hue.BROWN, "#84543a"),
+            Map.entry(Hue.GREY, "#808284"),
+            Map.entry(Hue.BLACK, "#444446"),
+            Map.entry(Hue.WHITE, "#f2f2ee"),
             Map.entry(Hue.METAL, "#9a8a6a"));
 
     private final PigmentReference reference;
@@ -125,8 +133,7 @@ public final class SimulatedPainter {
             for (int band = 0; band < 3; band++) {
                 for (int i = 0; i < 512; i++) {
                     double x = Math.exp(-6 + 8 * i / 511.0);
-                    table[ground][band][i] =
-                            film(film.k[band] * x, film.s[band] * x, ground == 0 ? PAPER[band] : LINE);
+                    table[ground][band][i] = film(film.k[band] * x, film.s[band] * x, ground == 0 ? PAPER[band] : LINE);
                 }
             }
         }
@@ -161,14 +168,16 @@ public final class SimulatedPainter {
         for (int i = 0; i < pigments.size(); i++) {
             Pigment p = pigments.get(i);
             double share = Math.pow(0.5, i) / whole;
-            double scatter = new double[] {0.02, 0.06, 0.17, 0.9}[p.transparency().ordinal()];
+            double scatter =
+                    new double[] {0.02, 0.06, 0.17, 0.9}[p.transparency().ordinal()];
             Srgb wash = Srgb.ofHex(washes.getOrDefault(p.code().toString(), USUAL.get(p.hue())));
             double[] light = {Srgb.decode(wash.r()), Srgb.decode(wash.g()), Srgb.decode(wash.b())};
             for (int band = 0; band < 3; band++) {
                 k[band] += share * absorption(Math.min(light[band], PAPER[band] * 0.985), scatter, PAPER[band]);
                 s[band] += share * scatter;
             }
-            grain = Math.max(grain, new double[] {0.02, 0.10, 0.20, 0.36}[p.granulation().ordinal()] * (0.6 + 0.4 * share));
+            grain = Math.max(
+                    grain, new double[] {0.02, 0.10, 0.20, 0.36}[p.granulation().ordinal()] * (0.6 + 0.4 * share));
         }
         return new Film(k, s, grain * Math.exp(0.12 * random.nextGaussian()));
     }

@@ -1,0 +1,166 @@
+package molvet.server;
+
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
+import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
+import tools.jackson.databind.JsonNode;
+import tools.jackson.databind.json.JsonMapper;
+
+/** A caller of the API with its own cookies, as a script would be. */
+public final class Api {
+    public static final String PASSWORD = "three wet brushes";
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+    private static final AtomicInteger COUNT = new AtomicInteger();
+
+    private final String base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient client =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
+    private String email = "";
+
+    public Api(String base) {
+        this.base = base;
+    }
+
+    /** An answer with its body as JSON (missing where there is none). */
+    public record Answer(int status, JsonNode json, byte[] bytes, HttpResponse<byte[]> raw) {
+        public String text() {
+            return new String(bytes, StandardCharsets.UTF_8);
+        }
+
+        public Answer must(int wanted) {
+            if (status != wanted) throw new AssertionError(status + " instead of " + wanted + ": " + text());
+            return this;
+        }
+
+        public String kind() {
+            return json.path("type").asString("").replace("molvet:", "");
+        }
+    }
+
+    public static Api stranger() {
+        return new Api(RunningMolvet.url());
+    }
+
+    /** A new collector, signed in. */
+    public static Api collector() {
+        Api api = stranger();
+        api.email = "collector" + COUNT.incrementAndGet() + "-" + System.nanoTime() + "@molvet.example";
+        api.post("/api/collectors", Map.of("email", api.email, "name", "A collector", "password", PASSWORD))
+                .must(201);
+        return api;
+    }
+
+    public String email() {
+        return email;
+    }
+
+    /** The same cookies at another server. */
+    public Api at(String other) {
+        Api api = new Api(other);
+        cookies.getCookieStore()
+                .getCookies()
+                .forEach(c -> api.cookies.getCookieStore().add(URI.create(other), c));
+        return api;
+    }
+
+    public Answer get(String path) {
+        return send("GET", path, null, "application/json", Map.of());
+    }
+
+    public Answer post(String path, Object body) {
+        return send("POST", path, json(body), "application/json", Map.of());
+    }
+
+    public Answer post(String path, Object body, String key) {
+        return send("POST", path, json(body), "application/json", Map.of("Idempotency-Key", key));
+    }
+
+    public Answer put(String path, Object body) {
+        return send("PUT", path, json(body), "application/json", Map.of());
+    }
+
+    public Answer delete(String path) {
+        return send("DELETE", path, null, "application/json", Map.of());
+    }
+
+    public Answer find(String find) {
+        return get("/api/paints?limit=1000&find=" + URLEncoder.encode(find, StandardCharsets.UTF_8))
+                .must(200);
+    }
+
+    public Answer upload(String path, String fileName, byte[] bytes) {
+        ByteArrayOutputStream body = new ByteArrayOutputStream();
+        body.writeBytes(("--edge\r\nContent-Disposition: form-data; name=\"picture\"; filename=\"" + fileName
+                        + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(bytes);
+        body.writeBytes("\r\n--edge--\r\n".getBytes(StandardCharsets.UTF_8));
+        return send("POST", path, body.toByteArray(), "multipart/form-data; boundary=edge", Map.of());
+    }
+
+    public Answer send(String method, String path, byte[] body, String type, Map<String, String> headers) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
+                .method(
+                        method,
+                        body == null
+                                ? HttpRequest.BodyPublishers.noBody()
+                                : HttpRequest.BodyPublishers.ofByteArray(body));
+        if (body != null) request.header("Content-Type", type);
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .forEach(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
+        headers.forEach(request::setHeader);
+        try {
+            HttpResponse<byte[]> response = client.send(request.build(), HttpResponse.BodyHandlers.ofByteArray());
+            boolean json =
+                    response.headers().firstValue("Content-Type").orElse("").contains("json");
+            return new Answer(
+                    response.statusCode(),
+                    json && response.body().length > 0 ? JSON.readTree(response.body()) : JSON.createObjectNode(),
+                    response.body(),
+                    response);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        } catch (InterruptedException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    public static byte[] json(Object body) {
+        return JSON.writeValueAsBytes(body);
+    }
+
+    /** A paint, by name and pigments. */
+    public JsonNode paint(String name, String pigments) {
+        return post("/api/paints", Map.of("name", name, "pigments", pigments, "form", "TUBE", "volume", "15"))
+                .must(201)
+                .json();
+    }
+
+    /** A paint painted out at a place; keepers are made as needed. */
+    public JsonNode painted(String name, String place) {
+        long id = paint(name, "PB29").get("id").asLong();
+        return post("/api/paints/" + id + "/swatches", Map.of("place", place, "makeKeeper", true))
+                .must(201)
+                .json();
+    }
+
+    public static List<String> names(Answer list) {
+        return list.json()
+                .get("paints")
+                .valueStream()
+                .map(p -> p.get("name").asString())
+                .toList();
+    }
+}

@@ -1,0 +1,172 @@
+package molvet.server.account;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.time.Duration;
+import java.util.Map;
+import molvet.server.Api;
+import molvet.server.RunningMolvet;
+import molvet.server.TestDatabase;
+import org.junit.jupiter.api.Test;
+import org.springframework.context.ConfigurableApplicationContext;
+
+class DoorTest {
+    @Test
+    void aSessionServesAtEveryServerAndOutlivesThem() {
+        Api me = Api.collector();
+        ConfigurableApplicationContext second = RunningMolvet.start(Map.of());
+        try {
+            Api there = me.at(RunningMolvet.url(second));
+            assertThat(there.get("/api/session").json().get("signedIn").asBoolean())
+                    .isTrue();
+            there.post("/api/paints", Map.of("name", "Tern Grey")).must(201);
+        } finally {
+            second.close();
+        }
+        assertThat(Api.names(me.find(""))).containsExactly("Tern Grey");
+    }
+
+    @Test
+    void wrongPasswordsSlowDownAndWaitingHelps() {
+        Api me = Api.collector();
+        Map<String, String> wrong = Map.of("email", me.email(), "password", "not this");
+        for (int i = 0; i < 5; i++) Api.stranger().post("/api/session", wrong).must(401);
+        Api.Answer slowed = Api.stranger().post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD));
+        slowed.must(429);
+        assertThat(slowed.raw().headers().firstValue("Retry-After")).isPresent();
+        assertThat(slowed.json().get("detail").asString()).contains("try again in");
+        RunningMolvet.moveClock(Duration.ofSeconds(3));
+        Api.stranger()
+                .post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD))
+                .must(200);
+        Api.stranger().post("/api/session", wrong).must(401);
+        RunningMolvet.moveClock(Duration.ofHours(1));
+    }
+
+    @Test
+    void anUnknownAddressIsToldNoMoreThanAWrongPassword() {
+        Api.Answer unknown =
+                Api.stranger().post("/api/session", Map.of("email", "nobody@molvet.example", "password", "x"));
+        Api.Answer wrong = Api.stranger()
+                .post("/api/session", Map.of("email", Api.collector().email(), "password", "x"));
+        assertThat(unknown.must(401).text()).isEqualTo(wrong.must(401).text());
+    }
+
+    @Test
+    void aChangeWithoutTheTokenIsRefused() {
+        Api me = Api.collector();
+        me.send(
+                        "POST",
+                        "/api/paints",
+                        Api.json(Map.of("name", "x")),
+                        "application/json",
+                        Map.of("X-XSRF-TOKEN", "stolen"))
+                .must(403);
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+    }
+
+    @Test
+    void everyAnswerCarriesStrictHeaders() {
+        var headers = Api.stranger().get("/").must(200).raw().headers();
+        String policy = headers.firstValue("Content-Security-Policy").orElseThrow();
+        assertThat(policy).contains("default-src 'none'", "script-src 'self'", "frame-ancestors 'none'");
+        assertThat(policy).doesNotContain("unsafe");
+        assertThat(headers.firstValue("X-Content-Type-Options")).contains("nosniff");
+        assertThat(Api.stranger().get("/").text()).doesNotContainPattern("<script(?![^>]* src=)[^>]*>|style=|onload=");
+    }
+
+    @Test
+    void thePasswordIsKeptAsABcryptHashOnly() throws Exception {
+        Api me = Api.collector();
+        try (Connection db = TestDatabase.get().connect();
+                var s = db.createStatement()) {
+            ResultSet r = s.executeQuery("select password_hash from collector where email = '" + me.email() + "'");
+            r.next();
+            assertThat(r.getString(1)).startsWith("$2a$11$");
+        }
+    }
+
+    @Test
+    void changingThePasswordEndsOtherSessions() {
+        Api me = Api.collector();
+        Api phone = Api.stranger();
+        phone.post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD))
+                .must(200);
+        me.put("/api/account/password", Map.of("old", "wrong", "fresh", "another long one"))
+                .must(422);
+        me.put("/api/account/password", Map.of("old", Api.PASSWORD, "fresh", "short"))
+                .must(422);
+        me.put("/api/account/password", Map.of("old", Api.PASSWORD, "fresh", "another long one"))
+                .must(204);
+        me.get("/api/waiting").must(200);
+        phone.get("/api/waiting").must(401);
+        Api.stranger()
+                .post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD))
+                .must(401);
+        Api.stranger()
+                .post("/api/session", Map.of("email", me.email(), "password", "another long one"))
+                .must(200);
+    }
+
+    @Test
+    void deletingTheAccountLeavesNoRowBehind() throws Exception {
+        Api me = Api.collector();
+        me.painted("Tern Grey", "R1 1");
+        me.send("DELETE", "/api/account", Api.json(Map.of("password", "no")), "application/json", Map.of())
+                .must(422);
+        long id;
+        try (Connection db = TestDatabase.get().connect();
+                var s = db.createStatement()) {
+            ResultSet r = s.executeQuery("select id from collector where email = '" + me.email() + "'");
+            r.next();
+            id = r.getLong(1);
+            me.send("DELETE", "/api/account", Api.json(Map.of("password", Api.PASSWORD)), "application/json", Map.of())
+                    .must(204);
+            ResultSet tables = db.createStatement()
+                    .executeQuery("select table_name from information_schema.columns where table_schema = 'molvet' and"
+                            + " column_name = 'collector_id'");
+            while (tables.next()) {
+                ResultSet left =
+                        s.executeQuery("select count(*) from `" + tables.getString(1) + "` where collector_id = " + id);
+                left.next();
+                assertThat(left.getInt(1)).as(tables.getString(1)).isZero();
+            }
+        }
+        me.get("/api/waiting").must(401);
+    }
+
+    @Test
+    void onlyTheFirstCollectorMakesAnAccountUnlessOpened() {
+        ConfigurableApplicationContext closed = RunningMolvet.start(Map.of("molvet.sign-up", "first"));
+        try {
+            Api stranger = new Api(RunningMolvet.url(closed));
+            Api.collector();
+            assertThat(stranger.get("/api/session").json().get("mayMakeAccount").asBoolean())
+                    .isFalse();
+            Api.Answer refused = stranger.post(
+                    "/api/collectors", Map.of("email", "second@molvet.example", "password", "long enough"));
+            assertThat(refused.must(409).kind()).isEqualTo("accounts-closed");
+        } finally {
+            closed.close();
+        }
+    }
+
+    @Test
+    void badAccountsAreRefusedByField() {
+        Api stranger = Api.stranger();
+        assertThat(stranger.post("/api/collectors", Map.of("email", "not an address", "password", "long enough"))
+                        .must(422)
+                        .json()
+                        .at("/errors/0/where")
+                        .asString())
+                .isEqualTo("email");
+        stranger.post("/api/collectors", Map.of("email", "a@b.example", "password", "ü".repeat(40)))
+                .must(422);
+        stranger.post("/api/collectors", Map.of("email", Api.collector().email(), "password", "long enough"))
+                .must(422);
+        stranger.send("POST", "/api/collectors", "email=x".getBytes(), "application/x-www-form-urlencoded", Map.of())
+                .must(415);
+    }
+}
