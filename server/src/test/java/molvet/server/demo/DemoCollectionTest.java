@@ -1,0 +1,87 @@
+package molvet.server.demo;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import molvet.server.Api;
+import molvet.server.RunningMolvet;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** What the demo shows is found by the program: nothing here is typed in as a result. */
+class DemoCollectionTest {
+    private static Api demo;
+
+    @BeforeAll
+    static void load() {
+        RunningMolvet.context().getBean(DemoCollection.class).load("ines@molvet.example", "island light 7");
+        demo = Api.stranger();
+        demo.post("/api/session", Map.of("email", "ines@molvet.example", "password", "island light 7"))
+                .must(200);
+    }
+
+    @Test
+    void isLargeEnoughToBeTrue() {
+        JsonNode waiting = demo.get("/api/waiting").json();
+        assertThat(waiting.get("paints").asInt()).isGreaterThanOrEqualTo(80);
+        assertThat(demo.get("/api/keepers").json().get("keepers").size()).isGreaterThanOrEqualTo(3);
+        assertThat(demo.get("/api/makers").json().get("makers").size()).isGreaterThanOrEqualTo(4);
+        for (String find :
+                List.of("no swatch", "not read", "not filed", "lost", "no pigments", "wished", "gone", "sampled")) {
+            assertThat(demo.find(find).json().get("total").asInt()).as(find).isPositive();
+        }
+    }
+
+    @Test
+    void doubtfulCodesAreFound() {
+        List<String> doubts = demo.get("/api/doubts")
+                .json()
+                .get("doubts")
+                .valueStream()
+                .map(d -> d.at("/paint/name").asString() + " "
+                        + d.at("/note/suggestion").asString())
+                .toList();
+        assertThat(doubts)
+                .contains(
+                        "Evening Violet PV19",
+                        "Quay Gold PO48",
+                        "Rock Pool Blue PB15:2",
+                        "Moss Bank Green ",
+                        "Lichen Green ");
+    }
+
+    @Test
+    void whatTheLabelHidesIsSeenOnThePaper() {
+        JsonNode heather = page("Cobalt Dusk Violet");
+        assertThat(heather.at("/voices/granulation/label").asString()).isEqualTo("NONE");
+        assertThat(heather.at("/voices/granulation/paper").asString()).isEqualTo("STRONG");
+        assertThat(heather.at("/voices/granulation/disagree").asBoolean()).isTrue();
+        assertThat(page("Cadmium Sun").at("/voices/transparency/paper").asString())
+                .isEqualTo("OPAQUE");
+        assertThat(page("Harbour Blue").at("/voices/transparency/paper").asString())
+                .isEqualTo("TRANSPARENT");
+        assertThat(page("Harbour Blue").at("/voices/granulation/paper").asString())
+                .isEqualTo("NONE");
+    }
+
+    @Test
+    void everySwatchIsDrawnFromItsOwnPicture() {
+        assertThat(demo.find("painted")
+                        .json()
+                        .get("paints")
+                        .valueStream()
+                        .filter(p -> p.get("strip").isNull()))
+                .hasSize(2);
+        JsonNode red = page("Signal Red").at("/swatches/0/readings/0/massTone");
+        JsonNode blue = page("Deep Shelter Blue").at("/swatches/0/readings/0/massTone");
+        assertThat(red.get("a").asDouble()).isGreaterThan(30);
+        assertThat(blue.get("b").asDouble()).isLessThan(-30);
+    }
+
+    private static JsonNode page(String name) {
+        long id = demo.find("\"" + name + "\"").json().at("/paints/0/id").asLong();
+        return demo.get("/api/paints/" + id).must(200).json();
+    }
+}
