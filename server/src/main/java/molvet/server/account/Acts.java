@@ -161,7 +161,7 @@ public class Acts {
         for (int i = changes.size() - 1; i >= 0; i--) {
             Change c = changes.get(i);
             if (c.before.isEmpty()) {
-                paintOf(c.table, c.id, c.after).ifPresent(paints::add);
+                paintOf(me, c.table, c.id, c.after).ifPresent(paints::add);
                 db.sql("delete from " + c.table + " where id = ? and collector_id = ?")
                         .params(c.id, me.id())
                         .update();
@@ -190,12 +190,17 @@ public class Acts {
         db.sql("insert into " + c.table + " (" + columns + ") values (" + marks + ") on duplicate key update " + sets)
                 .params(new ArrayList<>(values.values()))
                 .update();
-        paintOf(c.table, c.id, c.before).ifPresent(paints::add);
+        paintOf(me, c.table, c.id, c.before).ifPresent(paints::add);
     }
 
-    private static Optional<Long> paintOf(String table, long id, Map<String, Object> row) {
+    private Optional<Long> paintOf(Collector me, String table, long id, Map<String, Object> row) {
         if (table.equals("paint")) return Optional.of(id);
-        return Optional.ofNullable(row.get("paint_id")).map(v -> ((Number) v).longValue());
+        if (row.containsKey("paint_id")) return Optional.of(((Number) row.get("paint_id")).longValue());
+        if (!row.containsKey("swatch_id")) return Optional.empty();
+        return db.sql("select paint_id from swatch where id = ? and collector_id = ?")
+                .params(row.get("swatch_id"), me.id())
+                .query(Long.class)
+                .optional();
     }
 
     private Map<String, Object> read(Collector me, Row row) {

@@ -4,12 +4,16 @@ import com.drew.imaging.ImageMetadataReader;
 import com.drew.metadata.exif.ExifIFD0Directory;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
+import java.awt.Transparency;
 import java.awt.color.ColorSpace;
 import java.awt.color.ICC_ColorSpace;
 import java.awt.color.ICC_Profile;
 import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
 import java.awt.image.ColorConvertOp;
+import java.awt.image.ComponentColorModel;
+import java.awt.image.DataBuffer;
+import java.awt.image.Raster;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
@@ -17,6 +21,7 @@ import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
+import java.util.Optional;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
@@ -50,6 +55,7 @@ final class Picture {
     private final int height;
     private final int turn;
     private final List<String> notes = new ArrayList<>();
+    private final Optional<ICC_ColorSpace> embedded;
     private String profile = "";
 
     private Picture(byte[] bytes, String mediaType, int width, int height, int turn) {
@@ -58,6 +64,7 @@ final class Picture {
         this.width = width;
         this.height = height;
         this.turn = turn;
+        this.embedded = mediaType.equals("image/png") ? PngProfile.of(bytes) : Optional.empty();
     }
 
     /**
@@ -128,7 +135,7 @@ final class Picture {
             ImageReadParam param = reader.getDefaultReadParam();
             int step = Math.max(1, Math.max(width, height) / PREVIEW_SIDE);
             param.setSourceSubsampling(step, step, 0, 0);
-            BufferedImage raw = reader.read(0, param);
+            BufferedImage raw = withProfile(reader.read(0, param));
             profile = profileOf(raw);
             BufferedImage rgb = toSrgb(raw);
             double scale = Math.min(1.0, PREVIEW_SIDE / (double) Math.max(rgb.getWidth(), rgb.getHeight()));
@@ -191,8 +198,31 @@ final class Picture {
         return withReader(bytes, mediaType, reader -> {
             ImageReadParam param = reader.getDefaultReadParam();
             param.setSourceRegion(region);
-            return labs(reader.read(0, param));
+            return labs(withProfile(reader.read(0, param)));
         });
+    }
+
+    /** Java’s PNG reader leaves an embedded profile aside; the numbers are given their meaning here. */
+    private BufferedImage withProfile(BufferedImage raw) {
+        if (embedded.isEmpty() || raw.getColorModel().getColorSpace().getType() != ColorSpace.TYPE_RGB) return raw;
+        int type = raw.getColorModel().getComponentSize(0) > 8 ? DataBuffer.TYPE_USHORT : DataBuffer.TYPE_BYTE;
+        double full = type == DataBuffer.TYPE_USHORT ? 65535 : 255;
+        BufferedImage out = new BufferedImage(
+                new ComponentColorModel(embedded.get(), false, false, Transparency.OPAQUE, type),
+                Raster.createInterleavedRaster(type, raw.getWidth(), raw.getHeight(), 3, null),
+                false,
+                null);
+        double[] pixel = new double[3];
+        for (int y = 0; y < raw.getHeight(); y++) {
+            for (int x = 0; x < raw.getWidth(); x++) {
+                Srgb c = srgb(raw, x, y);
+                pixel[0] = Math.round(c.r() * full);
+                pixel[1] = Math.round(c.g() * full);
+                pixel[2] = Math.round(c.b() * full);
+                out.getRaster().setPixel(x, y, pixel);
+            }
+        }
+        return out;
     }
 
     private static Patch labs(BufferedImage image) {

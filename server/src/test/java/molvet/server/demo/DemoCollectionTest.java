@@ -60,7 +60,7 @@ class DemoCollectionTest {
         assertThat(heather.at("/voices/granulation/disagree").asBoolean()).isTrue();
         assertThat(page("Cadmium Sun").at("/voices/transparency/paper").asString())
                 .isEqualTo("OPAQUE");
-        assertThat(page("Harbour Blue").at("/voices/transparency/paper").asString())
+        assertThat(page("Straw Lantern").at("/voices/transparency/paper").asString())
                 .isEqualTo("TRANSPARENT");
         assertThat(page("Harbour Blue").at("/voices/granulation/paper").asString())
                 .isEqualTo("NONE");
