@@ -1275,6 +1275,7 @@ export interface components {
         SessionState: {
             demo: boolean;
             email?: string;
+            firstRun: boolean;
             mayMakeAccount: boolean;
             name?: string;
             signedIn: boolean;

@@ -8,7 +8,7 @@ const DEMO = { email: "demo@molvet.example", password: "molvet-demo" };
 
 export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
   const queries = useQueryClient();
-  const [making, setMaking] = useState(session.mayMakeAccount && !session.demo);
+  const [making, setMaking] = useState(session.firstRun);
   const [email, setEmail] = useState("");
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");

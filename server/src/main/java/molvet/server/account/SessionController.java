@@ -57,13 +57,17 @@ class SessionController {
 
     record Confirmation(String password) {}
 
-    /** {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account. */
+    /**
+     * {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account;
+     * {@code firstRun}: there is none yet.
+     */
     record SessionState(
             boolean signedIn,
             @Nullable String email,
             @Nullable String name,
             boolean demo,
-            boolean mayMakeAccount) {}
+            boolean mayMakeAccount,
+            boolean firstRun) {}
 
     @GetMapping("/api/session")
     @SecurityRequirements
@@ -72,12 +76,14 @@ class SessionController {
         Optional<CollectorStore.Row> row = signedIn != null && signedIn.getPrincipal() instanceof Collector me
                 ? accounts.find(me)
                 : Optional.empty();
+        boolean none = accounts.noneYet();
         return new SessionState(
                 row.isPresent(),
                 row.map(CollectorStore.Row::email).orElse(null),
                 row.map(CollectorStore.Row::name).orElse(null),
                 demo,
-                open || accounts.noneYet());
+                open || none,
+                none);
     }
 
     @PostMapping(path = "/api/session", consumes = MediaType.APPLICATION_JSON_VALUE)
