@@ -58,21 +58,23 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
   });
 
   return (
-    <div role="table" aria-label="Paints" aria-rowcount={total + 1}>
-      <div
-        role="row"
-        aria-rowindex={1}
-        className={`hidden ${COLUMNS} quiet text-sm pb-1.5 px-2 border-b border-base-content`}
-      >
-        <span role="columnheader">No.</span>
-        <span role="columnheader">Full strength to palest</span>
-        <span role="columnheader">Paint</span>
-        <span role="columnheader">
+    <div>
+      <div className={`hidden ${COLUMNS} quiet text-sm pb-1.5 px-2 border-b border-base-content`}>
+        <span>No.</span>
+        <span>Full strength to palest</span>
+        <span>Paint</span>
+        <span>
           Label ○ paper ●<span className="sr-only">: lightfastness, transparency, staining, granulation</span>
         </span>
-        <span role="columnheader">Where it is</span>
+        <span>Where it is</span>
       </div>
-      <div ref={box} role="rowgroup" className="relative" style={{ height: rows.getTotalSize() }}>
+      <div
+        ref={box}
+        role="list"
+        aria-label="Paints"
+        className="relative"
+        style={{ height: rows.getTotalSize() }}
+      >
         {rows.getVirtualItems().map((item) => {
           const p = paints[item.index];
           return (
@@ -80,8 +82,9 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
               key={item.key}
               ref={rows.measureElement}
               data-index={item.index}
-              role="row"
-              aria-rowindex={item.index + 2}
+              role="listitem"
+              aria-posinset={item.index + 1}
+              aria-setsize={total}
               className="absolute left-0 right-0 top-0"
               style={{ transform: `translateY(${item.start - top}px)` }}
             >
@@ -106,18 +109,15 @@ function Row({
   return (
     <Link
       to={`/paints/${p.id}`}
-      role="presentation"
       onFocus={() => current || onMove(p.id)}
       onMouseEnter={() => current || onMove(p.id)}
       className={`block ${COLUMNS} rule-b px-2 py-2 md:py-0 md:h-[50px] border-l-4 ${current ? "border-l-base-content bg-base-100" : "border-l-transparent"}`}
     >
-      <span role="cell" className="code hidden md:block">
-        {p.accession}
-      </span>
-      <span role="cell" className="block">
+      <span className="code hidden md:block">{p.accession}</span>
+      <span className="block">
         <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-9" />
       </span>
-      <span role="cell" className="block min-w-0 leading-tight pt-1.5 md:pt-0">
+      <span className="block min-w-0 leading-tight pt-1.5 md:pt-0">
         <span className="flex justify-between gap-2">
           <span className="paint-name text-[1.13rem] truncate">{p.name}</span>
           <span className="code self-center md:hidden">{place(p)}</span>
@@ -131,14 +131,12 @@ function Row({
           </span>
         </span>
       </span>
-      <span role="cell" className="hidden md:flex gap-1.5">
+      <span className="hidden md:flex gap-1.5">
         {p.voices.map((v) => (
           <VoiceTrack key={v.trait} {...v} said={voiceSaid(v)} />
         ))}
       </span>
-      <span role="cell" className={`code hidden md:block ${p.place ? "" : "quiet"}`}>
-        {place(p)}
-      </span>
+      <span className={`code hidden md:block ${p.place ? "" : "quiet"}`}>{place(p)}</span>
     </Link>
   );
 }

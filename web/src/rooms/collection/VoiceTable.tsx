@@ -8,14 +8,14 @@ type Props = { voices: Record<string, Schemas["VoiceView"]>; reasons?: boolean; 
 export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
   return (
     <div>
-      <dl>
+      <div>
         {Object.entries(voices).map(([trait, v]) => (
           <div key={trait} className={reasons ? "rule-b py-2" : "py-0.5"}>
             <div className={`flex items-center gap-2 ${reasons ? "flex-wrap" : ""}`}>
-              <dt className={`${reasons ? "w-[6.8rem]" : "w-24"} shrink-0 first-letter:uppercase`}>
+              <div className={`${reasons ? "w-[6.8rem]" : "w-24"} shrink-0 first-letter:uppercase`}>
                 {trait === "lightfastness" ? "Lightfast" : trait}
-              </dt>
-              <dd className="flex items-center gap-2">
+              </div>
+              <div className="flex items-center gap-2">
                 <VoiceTrack
                   marks="large"
                   width={width}
@@ -34,14 +34,14 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
                     {v.labelAsWritten && <span className="quiet"> · label writes “{v.labelAsWritten}”</span>}
                   </span>
                 )}
-              </dd>
+              </div>
             </div>
             {reasons && v.reasons.length > 0 && (
-              <dd className="quiet mt-0.5 max-w-prose">{v.reasons.join(" ")}</dd>
+              <div className="quiet mt-0.5 max-w-prose">{v.reasons.join(" ")}</div>
             )}
           </div>
         ))}
-      </dl>
+      </div>
       <p className="quiet text-sm mt-2 flex gap-4">
         <span>○ label</span>
         <span>| pigments</span>

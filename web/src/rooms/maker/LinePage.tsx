@@ -45,7 +45,7 @@ export function LinePage() {
         </button>
       }
     >
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto relative">
         <table className="w-full min-w-[640px]">
           <thead>
             <tr className="text-left quiet border-b border-base-content">

@@ -35,7 +35,7 @@ export function PigmentsPage() {
           />
         )}
       </Field>
-      <div className="overflow-x-auto">
+      <div className="overflow-x-auto relative">
         <table className="w-full min-w-[720px]">
           <thead>
             <tr className="text-left quiet border-b border-base-content">

@@ -163,7 +163,7 @@ public class DemoCollection {
         lost.forEach(swatch -> shelf.lost(me, swatch));
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
-        observe(me, "Harbour Blue", "staining", "HIGH", "Does not lift at all.");
+        observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");
         observe(me, "Boathouse Red", "staining", "LOW", "Lifts nearly clean from this paper.");
         return me;
     }

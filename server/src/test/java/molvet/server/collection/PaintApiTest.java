@@ -49,7 +49,7 @@ class PaintApiTest {
         finder.post("/api/paints", Map.of("name", "Night Tide", "pigments", "secret"));
         long lost = finder.painted("Shelter Blue", "R2 17").at("/swatches/0/id").asLong();
         finder.post("/api/swatches/" + lost + "/lost", Map.of()).must(200);
-        finder.painted("Harbour Blue", "B1 p4 c3");
+        finder.painted("Slipway Blue", "B1 p4 c3");
     }
 
     @ParameterizedTest(name = "“{0}” finds {1}")
@@ -60,13 +60,13 @@ class PaintApiTest {
                 "lantrn | Lantern Yellow",
                 "LANTERN yelow | Lantern Yellow",
                 "mowen | Möwen Grey",
-                "pb29 single | Harbour Blue, Shelter Blue",
+                "pb29 single | Slipway Blue, Shelter Blue",
                 "pb 27 | Storm Petrel",
                 "kelpwick | Möwen Grey, Storm Petrel",
                 "kelpwick mixture | Möwen Grey",
                 "M-0001 | Lantern Yellow",
-                "B1·p4·c3 | Harbour Blue",
-                "binder 1 | Harbour Blue",
+                "B1·p4·c3 | Slipway Blue",
+                "binder 1 | Slipway Blue",
                 "lost | Shelter Blue",
                 "sampled | Storm Petrel",
                 "wished | Night Tide",
@@ -74,7 +74,7 @@ class PaintApiTest {
                 "no swatch owned | Lantern Yellow, Möwen Grey, Shelter Blue",
                 "15 ml pellworth | Lantern Yellow",
                 "\"shelter bl\" | Shelter Blue",
-                "painted | Harbour Blue",
+                "painted | Slipway Blue",
                 "zebra | ",
                 "100% _ \\ ' ; | ",
             })
@@ -282,15 +282,15 @@ class PaintApiTest {
     void likenessesAreShownByNameAndByRecipe() {
         Api me = Api.collector();
         me.paint("Deep Shelter Blue", "PB29");
-        me.paint("Harbour Blue", "PB15:3");
+        me.paint("Slipway Blue", "PB15:3");
         JsonNode alike =
-                me.get("/api/paints/alike?name=harbour%20blu&pigments=pb%2029").json();
+                me.get("/api/paints/alike?name=slipway%20blu&pigments=pb%2029").json();
         assertThat(alike.get("paints")
                         .valueStream()
                         .map(p -> p.at("/paint/name").asString() + ": "
                                 + p.get("because").asString()))
                 .containsExactly(
-                        "Deep Shelter Blue: the same pigments", "Harbour Blue: a name like it, other pigments");
+                        "Deep Shelter Blue: the same pigments", "Slipway Blue: a name like it, other pigments");
     }
 
     @Test

@@ -62,7 +62,7 @@ class DemoCollectionTest {
                 .isEqualTo("OPAQUE");
         assertThat(page("Straw Lantern").at("/voices/transparency/paper").asString())
                 .isEqualTo("TRANSPARENT");
-        assertThat(page("Harbour Blue").at("/voices/granulation/paper").asString())
+        assertThat(page("Slipway Blue").at("/voices/granulation/paper").asString())
                 .isEqualTo("NONE");
     }
 

@@ -1,0 +1,65 @@
+#!/usr/bin/env bash
+# Starts, kills, stops, backs up and restores the demo as a person would, in a home of its own. Ends with 0 if all held.
+set -u
+cd "$(dirname "$0")/../../../.." || exit 1
+export MOLVET_HOME
+MOLVET_HOME=$(mktemp -d)
+MOLVET_PORT=$((20000 + RANDOM % 20000))
+export MOLVET_PORT
+LOG=$MOLVET_HOME/out.log
+trap './molvet stop >/dev/null 2>&1; rm -rf "$MOLVET_HOME"' EXIT
+
+fail() { echo "FAIL: $*"; tail -5 "$LOG" "$MOLVET_HOME/demo/run/server.log" 2>/dev/null; exit 1; }
+start() {
+  : > "$LOG"
+  ./molvet demo > "$LOG" 2>&1 &
+  SCRIPT=$!
+  for _ in $(seq 1 600); do
+    grep -q 'Molvet is at' "$LOG" && return
+    kill -0 $SCRIPT 2>/dev/null || fail "it did not start"
+    sleep 0.2
+  done
+  fail "it did not start in two minutes"
+}
+sql() { mariadb --no-defaults --socket="$MOLVET_HOME/demo/run/db.sock" --user="$(id -un)" -BN "$@"; }
+sums() {
+  local db=$(cat "$MOLVET_HOME/demo/db.name" 2>/dev/null || echo molvet)
+  local tables=$(sql -e "select group_concat(concat('\`$db\`.\`', table_name, '\`') order by table_name) from information_schema.tables where table_schema = '$db' and table_name not like 'SPRING%'")
+  sql -e "checksum table $tables" | sed "s/^$db\.//"
+}
+ours() { pgrep -f -- "$MOLVET_HOME" | grep -v -e "^$$\$" | while read -r p; do tr '\0' ' ' < "/proc/$p/cmdline" 2>/dev/null | grep -E 'mariadbd|java'; done; }
+
+start
+./molvet backup "$MOLVET_HOME/a.molvet" --demo >> "$LOG" 2>&1 || fail "backup while it runs"
+BEFORE=$(sums)
+[ "$(echo "$BEFORE" | wc -l)" -gt 15 ] || fail "too few tables to compare"
+./molvet restore "$MOLVET_HOME/a.molvet" --demo >> "$LOG" 2>&1 && fail "restore under a running server"
+
+kill -KILL $SCRIPT "$(cat "$MOLVET_HOME/demo/run/server.pid")"
+start
+[ "$(sums)" = "$BEFORE" ] || fail "a killed demo came back changed"
+kill -TERM $SCRIPT
+wait $SCRIPT
+[ -z "$(ours)" ] || fail "SIGTERM left something running: $(ours)"
+
+head -c 20000 "$MOLVET_HOME/a.molvet" > "$MOLVET_HOME/cut.molvet"
+./molvet restore "$MOLVET_HOME/cut.molvet" --demo > "$LOG" 2>&1 && fail "a cut backup was taken"
+grep -q 'left untouched' "$LOG" || fail "a cut backup is not explained"
+mkdir "$MOLVET_HOME/x" && tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet"
+cp "$MOLVET_HOME/x/manifest" "$MOLVET_HOME/manifest"
+sed -i 's/^schema .*/schema 9999/' "$MOLVET_HOME/x/manifest"
+tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/newer.molvet" manifest collection.sql.gz
+./molvet restore "$MOLVET_HOME/newer.molvet" --demo > "$LOG" 2>&1 && fail "a newer backup was taken"
+grep -q 'newer Molvet' "$LOG" || fail "a newer backup is not explained"
+cp "$MOLVET_HOME/manifest" "$MOLVET_HOME/x/manifest"
+printf 'x' | dd of="$MOLVET_HOME/x/collection.sql.gz" bs=1 seek=5000 conv=notrunc 2>/dev/null
+tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/bent.molvet" manifest collection.sql.gz
+./molvet restore "$MOLVET_HOME/bent.molvet" --demo > "$LOG" 2>&1 && fail "a damaged backup was taken"
+grep -q 'checksum' "$LOG" || fail "a damaged backup is not explained"
+
+./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 || fail "restore"
+start
+[ "$(sums)" = "$BEFORE" ] || fail "restored is not what was saved"
+./molvet stop > /dev/null
+[ -z "$(ours)" ] || fail "stop left something running: $(ours)"
+echo "start, kill, stop, backup and restore hold"
