@@ -4,6 +4,12 @@ package molvet.core.colour;
 public final class DeltaE {
     private static final double POW25_7 = 6103515625.0;
     private static final double DEGREE = Math.PI / 180;
+    private static final double COS_30 = Math.cos(30 * DEGREE);
+    private static final double SIN_30 = Math.sin(30 * DEGREE);
+    private static final double COS_6 = Math.cos(6 * DEGREE);
+    private static final double SIN_6 = Math.sin(6 * DEGREE);
+    private static final double COS_63 = Math.cos(63 * DEGREE);
+    private static final double SIN_63 = Math.sin(63 * DEGREE);
 
     private DeltaE() {}
 
@@ -42,21 +48,36 @@ public final class DeltaE {
 
         double lMean = (one.l() + two.l()) / 2 - 50;
         double cMean = (cp1 + cp2) / 2;
+        // One sine and one cosine of the mean hue; its multiples by the angle formulas.
+        double cos = Math.cos(hMean);
+        double sin = Math.sin(hMean);
+        double cos2 = 2 * cos * cos - 1;
+        double sin2 = 2 * sin * cos;
+        double cos3 = cos * (2 * cos2 - 1);
+        double sin3 = sin * (2 * cos2 + 1);
+        double cos4 = 2 * cos2 * cos2 - 1;
+        double sin4 = 2 * sin2 * cos2;
         double t = 1
-                - 0.17 * Math.cos(hMean - 30 * DEGREE)
-                + 0.24 * Math.cos(2 * hMean)
-                + 0.32 * Math.cos(3 * hMean + 6 * DEGREE)
-                - 0.20 * Math.cos(4 * hMean - 63 * DEGREE);
-        double bump = (hMean / DEGREE - 275) / 25;
+                - 0.17 * (cos * COS_30 + sin * SIN_30)
+                + 0.24 * cos2
+                + 0.32 * (cos3 * COS_6 - sin3 * SIN_6)
+                - 0.20 * (cos4 * COS_63 + sin4 * SIN_63);
         double c7 = power7(cMean);
         double sl = 1 + 0.015 * lMean * lMean / Math.sqrt(20 + lMean * lMean);
         double sc = 1 + 0.045 * cMean;
         double sh = 1 + 0.015 * cMean * t;
-        double rt = -2 * Math.sqrt(c7 / (c7 + POW25_7)) * Math.sin(60 * DEGREE * Math.exp(-bump * bump));
+        double rt = rotation(hMean, c7);
         double l = dl / sl;
         double c = dc / sc;
         double h = dH / sh;
         return Math.sqrt(Math.max(0, l * l + c * c + h * h + rt * c * h));
+    }
+
+    /** The rotation of the blues; beyond six widths from 275° it is below the last digit of a double. */
+    private static double rotation(double hMean, double c7) {
+        double bump = (hMean / DEGREE - 275) / 25;
+        if (Math.abs(bump) > 6) return 0;
+        return -2 * Math.sqrt(c7 / (c7 + POW25_7)) * Math.sin(60 * DEGREE * Math.exp(-bump * bump));
     }
 
     private static double angle(double a, double b) {
