@@ -16,7 +16,7 @@ type Props = {
 };
 
 const COLUMNS =
-  "md:grid md:grid-cols-[62px_minmax(100px,190px)_minmax(170px,1fr)_154px_88px] md:gap-2.5 md:items-center";
+  "lg:grid lg:grid-cols-[62px_minmax(100px,190px)_minmax(170px,1fr)_154px_88px] lg:gap-2.5 lg:items-center";
 
 /** The collection as painted strips with the ledger's facts beside each; only the rows in view exist. */
 export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
@@ -25,7 +25,7 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
   const navigate = useNavigate();
   const rows = useWindowVirtualizer({
     count: paints.length,
-    estimateSize: () => (window.innerWidth < 768 ? 98 : 50),
+    estimateSize: () => (window.innerWidth < 1024 ? 98 : 50),
     overscan: 8,
     scrollMargin: top,
     getItemKey: (i) => paints[i].id,
@@ -111,16 +111,16 @@ function Row({
       to={`/paints/${p.id}`}
       onFocus={() => current || onMove(p.id)}
       onMouseEnter={() => current || onMove(p.id)}
-      className={`block ${COLUMNS} rule-b px-2 py-2 md:py-0 md:h-[50px] border-l-4 ${current ? "border-l-base-content bg-base-100" : "border-l-transparent"}`}
+      className={`block ${COLUMNS} rule-b px-2 py-2 lg:py-0 lg:h-[50px] border-l-4 ${current ? "border-l-base-content bg-base-100" : "border-l-transparent"}`}
     >
-      <span className="code hidden md:block">{p.accession}</span>
+      <span className="code hidden lg:block">{p.accession}</span>
       <span className="block">
         <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-9" />
       </span>
-      <span className="block min-w-0 leading-tight pt-1.5 md:pt-0">
+      <span className="block min-w-0 leading-tight pt-1.5 lg:pt-0">
         <span className="flex justify-between gap-2">
           <span className="paint-name text-[1.13rem] truncate">{p.name}</span>
-          <span className="code self-center md:hidden">{place(p)}</span>
+          <span className="code self-center lg:hidden">{place(p)}</span>
         </span>
         <span className="flex gap-1.5 quiet text-[0.87rem]">
           <span className="truncate">
@@ -131,12 +131,12 @@ function Row({
           </span>
         </span>
       </span>
-      <span className="hidden md:flex gap-1.5">
+      <span className="hidden lg:flex gap-1.5">
         {p.voices.map((v) => (
           <VoiceTrack key={v.trait} {...v} said={voiceSaid(v)} />
         ))}
       </span>
-      <span className={`code hidden md:block ${p.place ? "" : "quiet"}`}>{place(p)}</span>
+      <span className={`code hidden lg:block ${p.place ? "" : "quiet"}`}>{place(p)}</span>
     </Link>
   );
 }
