@@ -9,6 +9,7 @@ import java.nio.charset.StandardCharsets;
 import java.time.Clock;
 import java.util.Optional;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
@@ -82,7 +83,8 @@ class OnceFilter extends OncePerRequestFilter {
                 }
             });
             kept.copyBodyToResponse();
-        } catch (DuplicateKeyException e) {
+        } catch (DuplicateKeyException | PessimisticLockingFailureException e) {
+            // It stands already, or another retry was first to lock it: the answer is that one's.
             replay(me, key, operation, response);
         }
     }

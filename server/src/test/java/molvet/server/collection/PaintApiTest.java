@@ -60,7 +60,7 @@ class PaintApiTest {
                 "lantrn | Lantern Yellow",
                 "LANTERN yelow | Lantern Yellow",
                 "mowen | Möwen Grey",
-                "pb29 single | Slipway Blue, Shelter Blue",
+                "pb29 single | Shelter Blue, Slipway Blue",
                 "pb 27 | Storm Petrel",
                 "kelpwick | Möwen Grey, Storm Petrel",
                 "kelpwick mixture | Möwen Grey",
