@@ -1,22 +1,106 @@
 #!/usr/bin/env bash
-# Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer, measured in the same run.
+# Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
+# run. run.sh [all|colours|start|find|scroll]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
-mkdir -p target
-echo "Building the benchmarks …"
-mvn -q -B -ntp -DskipTests -pl core,bench test-compile dependency:build-classpath -Dmdep.outputFile="$PWD/target/bench.cp" -Dmdep.includeScope=compile >target/bench-build.log
-echo "Measuring colour differences …"
-java -cp "bench/target/classes:core/target/classes:$(cat target/bench.cp)" org.openjdk.jmh.Main DifferenceBench -rf csv -rff target/bench.csv >target/bench.log
-pairs() { grep "DifferenceBench.$1\"" target/bench.csv | cut -d, -f5; }
-ours=$(pairs molvet)
-theirs=$(pairs colormath)
+ROOT=$PWD
+PART=${1:-all}
+OUT=target/bench
+mkdir -p "$OUT" docs/benchmarks
+say() { echo "$*" >&2; }
+wanted() { [ "$PART" = all ] || [ "$PART" = "$1" ]; }
+
+say "Building the benchmarks …"
+mvn -q -B -ntp -DskipTests -pl core,bench test-compile dependency:build-classpath -Dmdep.outputFile="$ROOT/target/bench.cp" -Dmdep.includeScope=compile >"$OUT/build.log"
+CP="bench/target/classes:core/target/classes:$(cat target/bench.cp)"
+JAVA_FLAGS="-Djava.awt.headless=true -Xmx900m -XX:+UseSerialGC"
+
+# ---- a Molvet of its own ----------------------------------------------------------------------------------------------
+
+HOME_DIR=
+up() {
+  HOME_DIR=$(mktemp -d)
+  chmod 755 "$HOME_DIR"
+  PORT=$((20000 + RANDOM % 10000))
+  DB_PORT=$((30000 + RANDOM % 2000))
+  MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
+  until grep -q 'Molvet is at' "$OUT/molvet.log"; do kill -0 $! || { cat "$OUT/molvet.log" >&2; exit 1; }; sleep 0.5; done
+  mariadb --no-defaults --socket="$HOME_DIR/run/db.sock" --user="$(id -un)" -e "grant all on *.* to molvet@127.0.0.1"
+  JDBC="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?user=molvet&password=$(cat "$HOME_DIR/db.password")"
+}
+down() {
+  [ -n "$HOME_DIR" ] || return 0
+  MOLVET_HOME=$HOME_DIR ./molvet stop >/dev/null
+  rm -rf "$HOME_DIR"
+  HOME_DIR=
+}
+trap down EXIT
+
+# ---- the parts --------------------------------------------------------------------------------------------------------
+
+colours() {
+  java -cp "$CP" org.openjdk.jmh.Main DifferenceBench -rf csv -rff "$OUT/colours.csv" >"$OUT/colours.log"
+  pairs() { grep "DifferenceBench.$1\"" "$OUT/colours.csv" | cut -d, -f5; }
+  awk -v o="$(pairs molvet)" -v t="$(pairs colormath)" \
+    'BEGIN { printf "| CIEDE2000, million pairs a second | %.2f | colormath 3.6: %.2f | %.1f× | at least 3× |\n", o / 1e6, t / 1e6, o / t }'
+}
+
+# Milliseconds from the command to the first page answered.
+first_page() { # PORT COMMAND…
+  local port=$1 from pid
+  shift
+  from=$(date +%s%N)
+  "$@" >"$OUT/first-page.log" 2>&1 &
+  pid=$!
+  until curl -sf -o /dev/null "http://127.0.0.1:$port/"; do kill -0 $pid || { cat "$OUT/first-page.log" >&2; return 1; }; sleep 0.02; done
+  echo $((($(date +%s%N) - from) / 1000000))
+  kill $pid
+  wait $pid 2>/dev/null || true
+}
+median() { sort -n | awk '{ v[NR] = $1 } END { print v[int((NR + 1) / 2)] }'; }
+
+start() {
+  up
+  export MOLVET_PORT=$((PORT + 1)) MOLVET_DB_PORT=$DB_PORT MOLVET_DB_PASSWORD=$(cat "$HOME_DIR/db.password")
+  : >"$OUT/start.ours"
+  : >"$OUT/start.bare"
+  local app=$ROOT/server/target/app
+  for _ in 1 2 3 4 5 6 7; do
+    first_page $((PORT + 2)) java $JAVA_FLAGS -cp "$CP" molvet.bench.BareBoot --server.port=$((PORT + 2)) >>"$OUT/start.bare"
+    first_page "$MOLVET_PORT" java $JAVA_FLAGS -XX:SharedArchiveFile="$app/molvet.jsa" -jar "$app/molvet-app.jar" >>"$OUT/start.ours"
+  done
+  unset MOLVET_PORT MOLVET_DB_PORT MOLVET_DB_PASSWORD
+  down
+  awk -v o="$(median <"$OUT/start.ours")" -v b="$(median <"$OUT/start.bare")" \
+    'BEGIN { printf "| start to first page, s (median of 7) | %.1f | bare Spring Boot 4.1.2 with one page: %.1f | %.2f× | at most 1.6× |\n", o / 1e3, b / 1e3, o / b }'
+}
+
+find() {
+  up
+  java -cp "$CP" molvet.bench.FindBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/find.log"
+  down
+}
+
+scroll() {
+  up
+  java -cp "$CP" molvet.bench.ScrollBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/scroll.log"
+  down
+}
+
+for part in colours start find scroll; do
+  wanted $part || continue
+  say "Measuring $part …"
+  $part >"$OUT/$part.part"
+  mv "$OUT/$part.part" "docs/benchmarks/$part.lines"
+done
+
 {
   echo "# Benchmarks"
   echo
-  echo "Made by \`./molvet bench\`. Ratios are of one run on one machine ($(nproc) cores); the rates beside them are that machine's own."
+  echo "Made by \`./molvet bench\`. Ratios are of one run on one machine ($(nproc) cores); the figures beside them are that machine's own."
   echo
-  echo "| what | Molvet | peer | ratio | goal |"
+  echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  awk -v o="$ours" -v t="$theirs" 'BEGIN { printf "| CIEDE2000, million pairs a second | %.2f | colormath 3.6: %.2f | %.1f× | at least 3× |\n", o / 1e6, t / 1e6, o / t }'
+  for part in colours start find scroll; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
 } >docs/benchmarks.md
 cat docs/benchmarks.md

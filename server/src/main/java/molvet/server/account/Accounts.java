@@ -24,11 +24,13 @@ public class Accounts {
     private static final int FREE_TRIES_AN_ADDRESS = 30;
     private static final Duration LONGEST_WAIT = Duration.ofMinutes(15);
 
+    /** Of a password nobody has, hashed as everyone's: an unknown e-mail takes as long to refuse as a wrong password. */
+    private static final String DECOY = "$2a$11$Z1qFj5t2d2E9hZuyEiophOEDFNCbeGSqcPdtA6M3DIJp36xdgZaPO";
+
     private final CollectorStore store;
     private final PasswordEncoder passwords;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final Clock clock;
-    private final String decoy;
 
     Accounts(
             CollectorStore store,
@@ -39,7 +41,6 @@ public class Accounts {
         this.passwords = passwords;
         this.sessions = sessions;
         this.clock = clock;
-        this.decoy = passwords.encode("no account has this password");
     }
 
     /** Signing in was refused for now because of wrong passwords. Answered with 429. */
@@ -92,7 +93,7 @@ public class Accounts {
         waitIfNeeded("address", address, FREE_TRIES_AN_ADDRESS, now);
         Optional<CollectorStore.Row> row = store.byEmail(who);
         boolean right = passwords.matches(
-                cut(password), row.map(CollectorStore.Row::passwordHash).orElse(decoy));
+                cut(password), row.map(CollectorStore.Row::passwordHash).orElse(DECOY));
         if (row.isEmpty() || !right) {
             store.failed("account", who, now);
             store.failed("address", address, now);

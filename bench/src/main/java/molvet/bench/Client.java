@@ -1,0 +1,61 @@
+package molvet.bench;
+
+import java.io.IOException;
+import java.net.CookieManager;
+import java.net.URI;
+import java.net.URLEncoder;
+import java.net.http.HttpClient;
+import java.net.http.HttpRequest;
+import java.net.http.HttpResponse;
+import java.nio.charset.StandardCharsets;
+
+/** A script's view of a running Molvet. */
+final class Client {
+    private final String base;
+    private final CookieManager cookies = new CookieManager();
+    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+
+    Client(String base) {
+        this.base = base;
+    }
+
+    String get(String path) {
+        return send("GET", path, "");
+    }
+
+    String find(String find) {
+        return get("/api/paints?limit=100&find=" + URLEncoder.encode(find, StandardCharsets.UTF_8));
+    }
+
+    String post(String path, String body) {
+        return send("POST", path, body);
+    }
+
+    String cookie(String name) {
+        return cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals(name))
+                .findFirst()
+                .orElseThrow()
+                .getValue();
+    }
+
+    private String send(String method, String path, String body) {
+        HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
+                .header("Content-Type", "application/json")
+                .method(method, HttpRequest.BodyPublishers.ofString(body));
+        cookies.getCookieStore().getCookies().stream()
+                .filter(c -> c.getName().equals("XSRF-TOKEN"))
+                .forEach(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));
+        try {
+            HttpResponse<String> response = http.send(request.build(), HttpResponse.BodyHandlers.ofString());
+            if (response.statusCode() >= 300)
+                throw new IllegalStateException(path + " answered " + response.statusCode() + ": " + response.body());
+            return response.body();
+        } catch (IOException e) {
+            throw new IllegalStateException(path, e);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw new IllegalStateException(e);
+        }
+    }
+}

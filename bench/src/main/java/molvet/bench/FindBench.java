@@ -1,0 +1,113 @@
+package molvet.bench;
+
+import java.sql.Connection;
+import java.sql.DriverManager;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Locale;
+
+/**
+ * Finds over 20,000 paints through HTTP, against the same statements run bare.
+ *
+ * <p>Arguments: address of a running Molvet, JDBC address of its database with the right to read the general log. The
+ * statements are taken from the database's own log of one find, so the peer does exactly the reading and no more.
+ */
+public final class FindBench {
+    private static final int PAINTS = 20_000;
+    private static final int WARM = 30;
+    private static final int ROUNDS = 60;
+    private static final List<String> FINDS = List.of(
+            "",
+            "tern",
+            "tern grey no7",
+            "PB29",
+            "maker:\"Kelpwick\" single",
+            "X1·1234",
+            "M-12345",
+            "owned 15 ml",
+            "lost",
+            "\"Kelp Blue\"",
+            "tren gray");
+
+    private FindBench() {}
+
+    public static void main(String[] args) throws SQLException {
+        Client client = new Client(args[0]);
+        client.get("/api/session");
+        client.post("/api/collectors", """
+                {"email":"twenty@molvet.example","name":"Twenty thousand","password":"three wet brushes"}""");
+        try (Connection db = DriverManager.getConnection(args[1])) {
+            LargeCollection.fill(client, db, "twenty@molvet.example", PAINTS);
+            List<Long> all = new ArrayList<>();
+            for (String find : FINDS) {
+                List<String> statements = logged(db, () -> client.find(find));
+                long[] ours = new long[ROUNDS];
+                long[] bare = new long[ROUNDS];
+                for (int i = -WARM; i < ROUNDS; i++) {
+                    long start = System.nanoTime();
+                    client.find(find);
+                    long middle = System.nanoTime();
+                    run(db, statements);
+                    long end = System.nanoTime();
+                    if (i < 0) continue;
+                    ours[i] = middle - start;
+                    bare[i] = end - middle;
+                    all.add(ours[i]);
+                }
+                Arrays.sort(ours);
+                Arrays.sort(bare);
+                System.out.printf(
+                        Locale.ROOT,
+                        "| find `%s` over 20,000 paints, ms (median) | %.1f | its %d statements bare: %.1f | %.1f× | at most 2× |%n",
+                        find.isEmpty() ? "(everything)" : find,
+                        ours[ROUNDS / 2] / 1e6,
+                        statements.size(),
+                        bare[ROUNDS / 2] / 1e6,
+                        (double) ours[ROUNDS / 2] / bare[ROUNDS / 2]);
+            }
+            long[] sorted = all.stream().mapToLong(Long::longValue).sorted().toArray();
+            System.out.printf(
+                    Locale.ROOT,
+                    "| any of these finds, ms (95th percentile of %d) | %.1f | limit: 60 | %.2f× | under 1× |%n",
+                    sorted.length,
+                    sorted[sorted.length * 95 / 100] / 1e6,
+                    sorted[sorted.length * 95 / 100] / 60e6);
+        }
+    }
+
+    private static List<String> logged(Connection db, Runnable work) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            work.run();
+            s.execute("set global log_output = 'TABLE'");
+            s.execute("truncate mysql.general_log");
+            s.execute("set global general_log = 1");
+            work.run();
+            s.execute("set global general_log = 0");
+            List<String> statements = new ArrayList<>();
+            try (ResultSet rows = s.executeQuery("select argument from mysql.general_log where command_type in"
+                    + " ('Execute', 'Query') order by event_time")) {
+                while (rows.next()) statements.add(rows.getString(1));
+            }
+            // Session keeping is not part of the find.
+            statements.removeIf(sql -> !sql.toLowerCase(Locale.ROOT).startsWith("select")
+                    || sql.contains("SPRING_SESSION")
+                    || sql.contains("@@"));
+            return statements;
+        }
+    }
+
+    private static void run(Connection db, List<String> statements) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            for (String sql : statements) {
+                try (ResultSet rows = s.executeQuery(sql)) {
+                    int columns = rows.getMetaData().getColumnCount();
+                    while (rows.next()) for (int c = 1; c <= columns; c++) rows.getObject(c);
+                }
+            }
+        }
+    }
+}
