@@ -23,7 +23,9 @@ up() {
   chmod 755 "$HOME_DIR"
   PORT=$((20000 + RANDOM % 10000))
   DB_PORT=$((30000 + RANDOM % 2000))
-  MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
+  # Statements with their values written out, so that the log of one find can be run again bare.
+  SPRING_DATASOURCE_URL="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?timezone=UTC&useServerPrepStmts=false&maxAllowedPacket=134217728" \
+    MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
   until grep -q 'Molvet is at' "$OUT/molvet.log"; do kill -0 $! || { cat "$OUT/molvet.log" >&2; exit 1; }; sleep 0.5; done
   mariadb --no-defaults --socket="$HOME_DIR/run/db.sock" --user="$(id -un)" -e "grant all on *.* to molvet@127.0.0.1"
   JDBC="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?user=molvet&password=$(cat "$HOME_DIR/db.password")"

@@ -1,6 +1,9 @@
 import { useEffect, useRef } from "react";
 import type { Schemas } from "../api/client";
 
+/** A grain of paper is two pixels wide; nothing finer is drawn. */
+const GRAIN = 2;
+
 type Props = {
   strip?: Schemas["StripView"] | null;
   /** Any number: the same paint always shows the same grain. */
@@ -22,10 +25,9 @@ export function Strip({ strip, seed, label, className = "", upright = false }: P
     const node = canvas.current;
     if (!node || !strip) return;
     const draw = () => {
-      const scale = Math.min(2, window.devicePixelRatio || 1);
-      node.width = Math.max(1, Math.round(node.clientWidth * scale));
-      node.height = Math.max(1, Math.round(node.clientHeight * scale));
-      paint(node, strip, seed, upright, scale);
+      node.width = Math.max(1, Math.round(node.clientWidth / GRAIN));
+      node.height = Math.max(1, Math.round(node.clientHeight / GRAIN));
+      paint(node, strip, seed, upright);
     };
     draw();
     const watcher = new ResizeObserver(draw);
@@ -47,18 +49,12 @@ export function Strip({ strip, seed, label, className = "", upright = false }: P
       ref={canvas}
       role="img"
       aria-label={`${label}, full strength to palest`}
-      className={`block ${className}`}
+      className={`block [image-rendering:pixelated] ${className}`}
     />
   );
 }
 
-function paint(
-  node: HTMLCanvasElement,
-  strip: Schemas["StripView"],
-  seed: number,
-  upright: boolean,
-  scale: number,
-) {
+function paint(node: HTMLCanvasElement, strip: Schemas["StripView"], seed: number, upright: boolean) {
   const context = node.getContext("2d");
   if (!context) return;
   const { width, height } = node;
@@ -68,12 +64,10 @@ function paint(
   const across = upright ? width : height;
   const from = across * 0.43;
   const to = across * (upright ? 0.5 : 0.57);
-  const block = Math.max(1, Math.round(1.6 * scale));
   // One step of L* is about two and a half steps of 255.
   const strength = strip.grain * 2.55;
-  const columns = Math.ceil(width / block);
   let state = (seed * 2654435761) >>> 0 || 1;
-  const noise = new Float32Array(columns * Math.ceil(height / block)).map(() => {
+  const noise = new Float32Array(width * height).map(() => {
     state ^= state << 13;
     state ^= state >>> 17;
     state ^= state << 5;
@@ -86,7 +80,7 @@ function paint(
       const t = along - i;
       const side = upright ? x : y;
       const onLine = side >= from && side < to;
-      const grain = noise[Math.floor(y / block) * columns + Math.floor(x / block)] * strength;
+      const grain = noise[y * width + x] * strength;
       const at = (y * width + x) * 4;
       for (let c = 0; c < 3; c++) {
         const colour = stops[i][c] * (1 - t) + stops[i + 1][c] * t;

@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { useEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Strip } from "../../ui/Strip";
@@ -25,11 +25,16 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
   const navigate = useNavigate();
   const rows = useWindowVirtualizer({
     count: paints.length,
-    estimateSize: () => (window.innerWidth < 1024 ? 98 : 50),
+    estimateSize: () => (isWide() ? 50 : 98),
     overscan: 8,
     scrollMargin: top,
     getItemKey: (i) => paints[i].id,
   });
+
+  // The same function always, so that rows that stay are not drawn again while the list scrolls.
+  const latest = useRef(onMove);
+  latest.current = onMove;
+  const moveTo = useCallback((id: number) => latest.current(id), []);
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: what stands above the list changes its place with the find
   useEffect(() => setTop(box.current?.offsetTop ?? 0), [paints.length]);
@@ -80,7 +85,7 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
           return (
             <div
               key={item.key}
-              ref={rows.measureElement}
+              ref={isWide() ? undefined : rows.measureElement}
               data-index={item.index}
               role="listitem"
               aria-posinset={item.index + 1}
@@ -88,7 +93,7 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
               className="absolute left-0 right-0 top-0"
               style={{ transform: `translateY(${item.start - top}px)` }}
             >
-              <Row paint={p} current={p.id === at} onMove={onMove} />
+              <Row paint={p} current={p.id === at} onMove={moveTo} />
             </div>
           );
         })}
@@ -97,7 +102,12 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
   );
 }
 
-function Row({
+/** Whether a row is one line of a height that need not be measured. */
+function isWide() {
+  return window.innerWidth >= 1024;
+}
+
+const Row = memo(function Row({
   paint: p,
   current,
   onMove,
@@ -139,7 +149,7 @@ function Row({
       <span className={`code hidden lg:block ${p.place ? "" : "quiet"}`}>{place(p)}</span>
     </Link>
   );
-}
+});
 
 function place(p: Schemas["PaintEntry"]) {
   if (p.place) return p.place;

@@ -13,7 +13,8 @@ import java.nio.charset.StandardCharsets;
 final class Client {
     private final String base;
     private final CookieManager cookies = new CookieManager();
-    private final HttpClient http = HttpClient.newBuilder().cookieHandler(cookies).build();
+    private final HttpClient http =
+            HttpClient.newBuilder().cookieHandler(cookies).build();
 
     Client(String base) {
         this.base = base;

@@ -14,13 +14,29 @@ import java.util.Random;
  */
 final class LargeCollection {
     private static final int SEED_PAINTS = 500;
+    private static final int BOX = 2000;
     private static final List<String> FIRST = List.of(
-            "Tern", "Kelp", "Lichen", "Cliff", "Moth", "Harbour", "Slate", "Gorse", "Heather", "Puffin", "Basalt", "Dune");
-    private static final List<String> SECOND =
-            List.of("Grey", "Blue", "Green", "Ochre", "Rose", "Violet", "Umber", "Gold", "Shade", "Deep", "Pale", "Earth");
+            "Tern", "Kelp", "Lichen", "Cliff", "Moth", "Harbour", "Slate", "Gorse", "Heather", "Puffin", "Basalt",
+            "Dune");
+    private static final List<String> SECOND = List.of(
+            "Grey", "Blue", "Green", "Ochre", "Rose", "Violet", "Umber", "Gold", "Shade", "Deep", "Pale", "Earth");
     private static final List<String> PIGMENTS = List.of(
-            "PB29", "PB15:3", "PB28 PW6", "PY150", "PY43", "PR101", "PR122 PB29", "PV19", "PG7", "PG18", "PBr7", "PBr7 PBk9",
-            "PO62", "PY154 PG7", "PB60", "PBk6");
+            "PB29",
+            "PB15:3",
+            "PB28 PW6",
+            "PY150",
+            "PY43",
+            "PR101",
+            "PR122 PB29",
+            "PV19",
+            "PG7",
+            "PG18",
+            "PBr7",
+            "PBr7 PBk9",
+            "PO62",
+            "PY154 PG7",
+            "PB60",
+            "PBk6");
     private static final List<String> MAKERS = List.of("Pellworth", "Kelpwick", "Vessanti", "Marlund");
 
     private LargeCollection() {}
@@ -29,8 +45,7 @@ final class LargeCollection {
         Random random = new Random(7);
         for (int i = 0; i < SEED_PAINTS; i++) {
             client.post("/api/paints", """
-                    {"name":"%s %s","maker":"%s","line":"Artist","pigments":"%s","series":%d,"form":"%s","volume":"%s"}"""
-                    .formatted(
+                    {"name":"%s %s","maker":"%s","line":"Artist","pigments":"%s","series":%d,"form":"%s","volume":"%s"}""".formatted(
                             FIRST.get(i % FIRST.size()),
                             SECOND.get(i / FIRST.size() % SECOND.size()),
                             MAKERS.get(random.nextInt(MAKERS.size())),
@@ -50,10 +65,12 @@ final class LargeCollection {
                         select collector_id, accession + %d, concat(name, ' %s'), maker_id, line_id, label_text, series,
                             created_at, recipe, pigments, standing, form, volume, voices, disagrees, order_key + rand(%d)
                         from seed order by id""".formatted(copy * SEED_PAINTS, word, copy));
-                String pairs = " from seed o join paint n on n.collector_id = o.collector_id and n.accession = o.accession + "
-                        + copy * SEED_PAINTS;
+                String pairs =
+                        " from seed o join paint n on n.collector_id = o.collector_id and n.accession = o.accession + "
+                                + copy * SEED_PAINTS;
                 s.execute("insert into paint_word select n.collector_id, n.id, w.word" + pairs
-                        + " join paint_word w on w.paint_id = o.id union all select n.collector_id, n.id, '" + word + "'"
+                        + " join paint_word w on w.paint_id = o.id union all select n.collector_id, n.id, '" + word
+                        + "'"
                         + pairs);
                 s.execute("insert into paint_pigment select n.collector_id, n.id, g.position, g.code" + pairs
                         + " join paint_pigment g on g.paint_id = o.id");
@@ -61,24 +78,34 @@ final class LargeCollection {
                         + " select n.collector_id, n.id, h.form, h.volume, h.left_percent, h.state" + pairs
                         + " join holding h on h.paint_id = o.id");
             }
-            s.execute("insert into keeper (collector_id, kind, number, pages, cells) values (" + me + ", 'BOX', 1, 0, " + paints
-                    + ")");
-            long keeper = id(s, "select id from keeper where collector_id = " + me);
-            s.execute("insert into swatch (collector_id, paint_id, keeper_id, position, state, painted_on) select collector_id, id, "
-                    + keeper + ", accession, 'CURRENT', '2026-05-02' from paint where collector_id = " + me);
-            s.execute("insert into picture (collector_id, swatch_id, file_name, media_type, bytes, preview, sha256, width, height,"
-                    + " turn, at) select collector_id, min(id), 'all.png', 'image/png', '', '', '', 1, 1, 0, utc_timestamp()"
-                    + " from swatch where collector_id = " + me + " group by collector_id");
+            s.execute(
+                    "insert ignore into word select collector_id, char_length(word), word from paint_word where collector_id = "
+                            + me);
+            for (int box = 1; box <= (paints - 1) / BOX + 1; box++) {
+                s.execute("insert into keeper (collector_id, kind, number, pages, cells) values (" + me + ", 'BOX', "
+                        + box + ", 0, " + BOX + ")");
+            }
+            s.execute(
+                    "insert into swatch (collector_id, paint_id, keeper_id, position, state, painted_on) select p.collector_id,"
+                            + " p.id, k.id, (p.accession - 1) % " + BOX
+                            + " + 1, 'CURRENT', '2026-05-02' from paint p join keeper k on"
+                            + " k.collector_id = p.collector_id and k.number = (p.accession - 1) div " + BOX
+                            + " + 1 where p.collector_id = " + me);
+            s.execute(
+                    "insert into picture (collector_id, swatch_id, file_name, media_type, bytes, preview, sha256, width, height,"
+                            + " turn, at) select collector_id, min(id), 'all.png', 'image/png', '', '', '', 1, 1, 0, utc_timestamp()"
+                            + " from swatch where collector_id = " + me + " group by collector_id");
             long picture = id(s, "select id from picture where collector_id = " + me);
-            s.execute("insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,"
-                    + " tint_b, granulation, covering, arithmetic, at) select collector_id, id, " + picture
-                    + ", '[]', 25 + 40 * rand(1), 100 * rand(2) - 50, 100 * rand(3) - 50, 92, 8 * rand(4), 8 * rand(5), 3 *"
-                    + " rand(6), rand(7), 1, utc_timestamp() from swatch where collector_id = " + me);
+            s.execute(
+                    "insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,"
+                            + " tint_b, granulation, covering, arithmetic, at) select collector_id, id, " + picture
+                            + ", '[]', 25 + 40 * rand(1), 100 * rand(2) - 50, 100 * rand(3) - 50, 92, 8 * rand(4), 8 * rand(5), 3 *"
+                            + " rand(6), rand(7), 1, utc_timestamp() from swatch where collector_id = " + me);
             s.execute("update paint p join swatch s on s.paint_id = p.id join reading r on r.swatch_id = s.id"
                     + " set p.swatch_id = s.id, p.reading_id = r.id where p.collector_id = " + me);
             s.execute("update collector set next_accession = " + (paints + 1) + " where id = " + me);
             s.execute("drop temporary table seed");
-            s.execute("analyze table paint, paint_word, paint_pigment, holding, swatch, reading");
+            s.execute("analyze table paint, word, paint_word, paint_pigment, holding, swatch, reading");
         }
     }
 

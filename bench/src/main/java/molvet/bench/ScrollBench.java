@@ -74,7 +74,9 @@ public final class ScrollBench {
             browser.manage().addCookie(new Cookie("MOLVET", client.cookie("MOLVET")));
             browser.get(args[0] + "/collection");
             new WebDriverWait(browser, Duration.ofSeconds(20))
-                    .until(b -> b.findElements(By.cssSelector("[aria-label=Paints] [role=listitem]")).size() > 5);
+                    .until(b -> b.findElements(By.cssSelector("[aria-label=Paints] [role=listitem]"))
+                                    .size()
+                            > 5);
             double[] ours = scroll(browser);
             browser.get("data:text/html,<body>" + "<p>one%20plain%20line</p>".repeat(1500));
             double[] bare = scroll(browser);

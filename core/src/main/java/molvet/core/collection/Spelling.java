@@ -7,7 +7,10 @@ import org.apache.commons.text.similarity.LevenshteinDistance;
 
 /** Mends a misspelt word by the words that are there. */
 public final class Spelling {
-    private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(2);
+    /** A mended word differs in length by no more than this. */
+    public static final int MOST_SLIPS = 2;
+
+    private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(MOST_SLIPS);
 
     private Spelling() {}
 
@@ -19,7 +22,7 @@ public final class Spelling {
      */
     public static Optional<String> nearest(String word, Collection<String> vocabulary) {
         if (word.length() < 3) return Optional.empty();
-        int most = word.length() >= 7 ? 2 : 1;
+        int most = word.length() >= 7 ? MOST_SLIPS : 1;
         return vocabulary.stream()
                 .filter(v -> Math.abs(v.length() - word.length()) <= most && slips(word, v) <= most)
                 .min(Comparator.<String>comparingInt(v -> slips(word, v))

@@ -1,6 +1,5 @@
 package molvet.core.pigment;
 
-import java.text.Normalizer;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.LinkedHashSet;
@@ -10,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.PlainText;
 import molvet.core.measure.Words;
 import org.apache.commons.text.similarity.LevenshteinDistance;
 
@@ -71,37 +71,9 @@ public final class LabelReader {
     private static final Pattern FILLER = Pattern.compile(
             "(?iu)(?:[\\s,;:/+&|.·•()\\[\\]\\-–—*\"“”']+|(?:and|und|et|y|e|with|mit|pigments?|pigmente?n?|contains|ci|c\\.i\\.)(?![\\p{L}\\p{N}]))");
     private static final Pattern WORD = Pattern.compile("(?u)[\\p{L}\\p{N}][\\p{L}\\p{N}'’.:\\-]*|\\S");
-    private static final List<String> ONES = List.of(
-            "zero",
-            "one",
-            "two",
-            "three",
-            "four",
-            "five",
-            "six",
-            "seven",
-            "eight",
-            "nine",
-            "ten",
-            "eleven",
-            "twelve",
-            "thirteen",
-            "fourteen",
-            "fifteen",
-            "sixteen",
-            "seventeen",
-            "eighteen",
-            "nineteen");
-    private static final List<String> TENS =
-            List.of("", "", "twenty", "thirty", "forty", "fifty", "sixty", "seventy", "eighty", "ninety");
-    private static final Pattern SPOKEN = Pattern.compile("(?i)\\b(?:(one|two) hundred(?: and)? ?)?(?:("
-            + String.join("|", TENS.subList(2, 10)) + ")(?:[ -](" + String.join("|", ONES.subList(1, 10)) + "))?|("
-            + String.join(
-                    "|",
-                    ONES.stream()
-                            .sorted(Comparator.comparing(String::length).reversed())
-                            .toList())
-            + "))?\\b");
+    /** “No. 8” and “Nr. 8” on a bill count something; as natural oranges and reds they would be NO8 and NR8. */
+    private static final Pattern NUMERO = Pattern.compile("(?!N[OR]\\d)[Nn][OoRr][\\s.]*\\d");
+
     private static final LevenshteinDistance DISTANCE = new LevenshteinDistance(2);
 
     private final PigmentReference reference;
@@ -115,32 +87,40 @@ public final class LabelReader {
      * @throws molvet.core.measure.Refusal if it is too long or holds control characters
      */
     public LabelReading read(String text) {
-        return new Run(plain(Words.lines("pigments", text, MOST))).read();
+        return new Run(PlainText.of(Words.lines("pigments", text, MOST)).text()).read();
     }
 
-    /** Full-width and subscript digits made plain, dashes and colons of other scripts made ours, spoken numbers digits. */
-    private static String plain(String text) {
-        String s = Normalizer.normalize(text, Normalizer.Form.NFKC)
-                .replace('∶', ':')
-                .replace('׃', ':')
-                .replace('⁄', '/')
-                .replace('‧', '·')
-                .replace('‑', '-')
-                .replace('\n', ',');
-        Matcher m = SPOKEN.matcher(s);
-        StringBuilder out = new StringBuilder();
-        while (m.find()) {
-            m.appendReplacement(out, m.group().isBlank() ? Matcher.quoteReplacement(m.group()) : spoken(m));
+    /**
+     * A pigment found inside other text.
+     *
+     * @param from where it begins in the text as written, and {@code to} where it ends
+     * @param notes what is to be said of how it was read
+     */
+    public record Found(PigmentCode code, int from, int to, List<Note> notes) {}
+
+    /** The codes that stand in a line among other words; names in words and bare numbers are left alone. */
+    public List<Found> codesIn(PlainText text) {
+        Run run = new Run(text.text());
+        List<Found> found = new ArrayList<>();
+        boolean afterCode = false;
+        while (run.at < run.text.length()) {
+            int from = run.at;
+            boolean free = from == 0 || afterCode || !Character.isLetterOrDigit(run.text.charAt(from - 1));
+            afterCode = free
+                    && !NUMERO.matcher(run.text).region(from, run.text.length()).lookingAt()
+                    && (run.inWords() || run.code() || run.prefixedConstitution());
+            if (afterCode) {
+                found.add(new Found(
+                        run.last.orElseThrow(), text.origin(from), text.origin(run.at), List.copyOf(run.notes)));
+                run.notes.clear();
+                while (run.skip(CRYSTAL_FORM)) {
+                    // part of the code before it
+                }
+            } else {
+                run.at++;
+            }
         }
-        return m.appendTail(out).toString();
-    }
-
-    private static String spoken(Matcher m) {
-        int n = m.group(1) == null ? 0 : ONES.indexOf(lower(m.group(1))) * 100;
-        if (m.group(2) != null) n += TENS.indexOf(lower(m.group(2))) * 10;
-        if (m.group(3) != null) n += ONES.indexOf(lower(m.group(3)));
-        if (m.group(4) != null) n += ONES.indexOf(lower(m.group(4)));
-        return n + (m.group().endsWith(" ") ? " " : "");
+        return found;
     }
 
     private static String lower(String s) {
@@ -156,6 +136,7 @@ public final class LabelReader {
         private final List<String> unread = new ArrayList<>();
         private final List<NameInWords> names = new ArrayList<>();
         private final StringBuilder pending = new StringBuilder();
+        private Optional<PigmentCode> last = Optional.empty();
 
         Run(String text) {
             this.text = text;
@@ -249,6 +230,7 @@ public final class LabelReader {
             at = m.end();
             String written = m.group().strip();
             PigmentCode first = found.get(0).code();
+            last = Optional.of(first);
             if (found.stream().noneMatch(p -> codes.contains(p.code()))) {
                 add(first, written);
                 if (found.size() > 1) {
@@ -321,7 +303,14 @@ public final class LabelReader {
             }
         }
 
+        /** As {@link #constitution}, but only behind “CI”: in other text a bare number is something else. */
+        private boolean prefixedConstitution() {
+            char c = text.charAt(at);
+            return (c == 'C' || c == 'c') && constitution();
+        }
+
         private void add(PigmentCode code, String written) {
+            last = Optional.of(code);
             if (!codes.add(code)) {
                 notes.add(new Note(
                         written, "duplicate", code + " stands on the label more than once; it was kept once.", ""));

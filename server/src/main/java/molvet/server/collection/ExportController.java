@@ -197,7 +197,8 @@ class ExportController {
     }
 
     private List<FindStore.Row> rows(Collector me) {
-        return finds.rows(me, new Find(List.of()), FindStore.Order.NUMBER, 1_000_000, java.util.Optional.empty());
+        return finds.found(me, new Find(List.of()), FindStore.Order.NUMBER, 1_000_000, java.util.Optional.empty())
+                .rows();
     }
 
     private List<PaintViews.PaintEntry> entries(Collector me) {

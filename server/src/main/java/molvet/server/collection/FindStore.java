@@ -1,13 +1,16 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
+import java.sql.ResultSet;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import molvet.core.collection.Spelling;
 import molvet.core.measure.Refusal;
@@ -19,6 +22,7 @@ import molvet.server.account.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
 
 /** Finding paints: each term of the find language is one condition. */
 @Repository
@@ -33,17 +37,21 @@ public class FindStore {
 
     /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
     public enum Order {
-        HUE("p.order_key"),
-        NUMBER("p.accession"),
-        NAME("p.name"),
-        MAKER("coalesce(m.name, '')"),
-        PLACE("coalesce(concat(lpad(find_in_set(k.kind, 'RING,BINDER,SKETCHBOOK,LID,BOX,WALL'), 2, '0'), "
-                + "lpad(k.number, 5, '0'), lpad(s.position, 7, '0')), 'z')");
+        HUE("p.order_key", ""),
+        NUMBER("p.accession", ""),
+        NAME("p.name", ""),
+        MAKER("coalesce(m.name, '')", " left join maker m on m.id = p.maker_id"),
+        PLACE(
+                "coalesce(concat(lpad(find_in_set(k.kind, 'RING,BINDER,SKETCHBOOK,LID,BOX,WALL'), 2, '0'), "
+                        + "lpad(k.number, 5, '0'), lpad(s.position, 7, '0')), 'z')",
+                " left join swatch s on s.id = p.swatch_id left join keeper k on k.id = s.keeper_id");
 
         private final String column;
+        private final String joins;
 
-        Order(String column) {
+        Order(String column, String joins) {
             this.column = column;
+            this.joins = joins;
         }
 
         public static Order parse(String text) {
@@ -89,51 +97,66 @@ public class FindStore {
         }
     }
 
-    private static final String ROW = """
+    /** A statement holds 65,535 values at most. */
+    private static final int ROWS_AT_ONCE = 5_000;
+
+    private static final String ROWS = """
             select p.id, p.accession, p.name, m.name maker, l.name line, p.series, p.recipe, p.standing, p.form, p.volume,
                    p.voices, p.version, p.swatch_id, k.kind, k.number, k.pages, k.cells, s.position,
                    p.swatch_id is null and exists (select 1 from swatch x where x.paint_id = p.id
                        and x.collector_id = :me and x.state = 'LOST') lost,
-                   r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering,
-                   %s ordered_by
-            """;
-
-    private static final String FROM = """
+                   r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering
             from paint p
             left join maker m on m.id = p.maker_id and m.collector_id = :me
             left join line l on l.id = p.line_id and l.collector_id = :me
             left join swatch s on s.id = p.swatch_id and s.collector_id = :me
             left join keeper k on k.id = s.keeper_id and k.collector_id = :me
             left join reading r on r.id = p.reading_id and r.collector_id = :me
-            where p.collector_id = :me
+            where p.collector_id = :me and p.id in (:ids)
             """;
 
-    /** @param after the id and order value of the last row seen, for the page that follows */
-    List<Row> rows(Collector me, Find find, Order order, int limit, Optional<After> after) {
-        Map<String, Object> params = params(me);
-        String where = where(find, params);
-        if (after.isPresent()) {
-            where += " and (" + order.column + " > :afterValue or " + order.column
-                    + " = :afterValue and p.id > :afterId)";
-            params.put("afterValue", after.get().value());
-            params.put("afterId", after.get().id());
-        }
-        return db.sql(ROW.formatted(order.column) + FROM + where + " order by " + order.column + ", p.id limit "
-                        + limit)
-                .params(params)
-                .query(Row.class)
-                .list();
-    }
+    /** A page of what was found, and how many there are in all. */
+    record Found(List<Row> rows, int total) {}
 
     record After(String value, long id) {}
 
-    int count(Collector me, Find find) {
+    private record Chosen(long id, String orderedBy) {}
+
+    /** @param after the id and order value of the last row seen, for the page that follows */
+    @Transactional(readOnly = true)
+    Found found(Collector me, Find find, Order order, int limit, Optional<After> after) {
         Map<String, Object> params = params(me);
         String where = where(find, params);
-        // The joins matter only where a term speaks of places.
-        boolean joined = where.contains(" s.") || where.contains(" k.") || where.contains(" m.");
-        String from = joined ? FROM : "from paint p where p.collector_id = :me ";
-        return db.sql("select count(*) " + from + where)
+        String from = "p.id, " + order.column + " ordered_by from paint p" + order.joins + " where p.collector_id = :me"
+                + where;
+        String page = " order by " + order.column + ", p.id limit " + limit;
+        if (after.isPresent() || find.terms().isEmpty()) {
+            int total = count(me, find);
+            if (after.isPresent()) {
+                params.put("afterValue", after.get().value());
+                params.put("afterId", after.get().id());
+                from += " and (" + order.column + " > :afterValue or " + order.column
+                        + " = :afterValue and p.id > :afterId)";
+            }
+            return new Found(rows(me, chosen("select " + from + page, params)), total);
+        }
+        // Where an index cannot stop early, one pass over what the order and the terms need chooses the page and counts
+        // the rest; only the page is read whole.
+        List<Chosen> chosen = chosen("select sql_calc_found_rows " + from + page, params);
+        int total = db.sql("select found_rows()").query(Integer.class).single();
+        return new Found(rows(me, chosen), total);
+    }
+
+    private List<Chosen> chosen(String sql, Map<String, Object> params) {
+        return db.sql(sql)
+                .params(params)
+                .query((rs, n) -> new Chosen(rs.getLong(1), rs.getString(2)))
+                .list();
+    }
+
+    int count(Collector me, Find find) {
+        Map<String, Object> params = params(me);
+        return db.sql("select count(*) from paint p where p.collector_id = :me" + where(find, params))
                 .params(params)
                 .query(Integer.class)
                 .single();
@@ -141,29 +164,71 @@ public class FindStore {
 
     /** All rows of some paints, in the order of the ids. */
     List<Row> byIds(Collector me, List<Long> ids) {
-        if (ids.isEmpty()) return List.of();
-        Map<String, Object> params = params(me);
-        params.put("ids", ids);
-        List<Row> rows = db.sql(ROW.formatted("p.accession") + FROM + " and p.id in (:ids)")
-                .params(params)
-                .query(Row.class)
-                .list();
-        return ids.stream()
-                .flatMap(id -> rows.stream().filter(r -> r.id() == id))
+        return rows(me, ids.stream().map(id -> new Chosen(id, "")).toList());
+    }
+
+    private List<Row> rows(Collector me, List<Chosen> chosen) {
+        if (chosen.isEmpty()) return List.of();
+        Map<Long, String> orderedBy = new LinkedHashMap<>();
+        chosen.forEach(c -> orderedBy.put(c.id(), c.orderedBy()));
+        Map<Long, Row> rows = new HashMap<>();
+        List<Long> ids = List.copyOf(orderedBy.keySet());
+        for (int from = 0; from < ids.size(); from += ROWS_AT_ONCE) {
+            db.sql(ROWS)
+                    .param("me", me.id())
+                    .param("ids", ids.subList(from, Math.min(ids.size(), from + ROWS_AT_ONCE)))
+                    .query((rs, n) -> row(rs, orderedBy.get(rs.getLong("id"))))
+                    .list()
+                    .forEach(r -> rows.put(r.id(), r));
+        }
+        return orderedBy.keySet().stream()
+                .map(rows::get)
+                .filter(Objects::nonNull)
                 .toList();
+    }
+
+    private static Row row(ResultSet rs, String orderedBy) throws SQLException {
+        return new Row(
+                rs.getLong("id"),
+                rs.getInt("accession"),
+                rs.getString("name"),
+                rs.getString("maker"),
+                rs.getString("line"),
+                rs.getObject("series", Integer.class),
+                rs.getString("recipe"),
+                rs.getString("standing"),
+                rs.getString("form"),
+                rs.getBigDecimal("volume"),
+                rs.getString("voices"),
+                rs.getInt("version"),
+                rs.getObject("swatch_id", Long.class),
+                rs.getString("kind"),
+                rs.getObject("number", Integer.class),
+                rs.getObject("pages", Integer.class),
+                rs.getObject("cells", Integer.class),
+                rs.getObject("position", Integer.class),
+                rs.getBoolean("lost"),
+                rs.getObject("mass_l", Double.class),
+                rs.getObject("mass_a", Double.class),
+                rs.getObject("mass_b", Double.class),
+                rs.getObject("tint_l", Double.class),
+                rs.getObject("tint_a", Double.class),
+                rs.getObject("tint_b", Double.class),
+                rs.getObject("granulation", Double.class),
+                rs.getObject("covering", Double.class),
+                orderedBy);
     }
 
     /** The same find with each word that nothing begins with replaced by the nearest word there is. */
     Find mended(Collector me, Find find) {
-        List<String> vocabulary = new ArrayList<>();
         return new Find(find.terms().stream()
-                .map(t -> {
-                    if (!(t instanceof Find.Word word) || isKnown(me, word.text())) return t;
-                    if (vocabulary.isEmpty()) vocabulary.addAll(vocabulary(me));
-                    return Spelling.nearest(word.text(), vocabulary)
-                            .<Find.Term>map(Find.Word::new)
-                            .orElse(t);
-                })
+                .map(t -> !(t instanceof Find.Word word) || isKnown(me, word.text())
+                        ? t
+                        : Spelling.nearest(word.text(), wordsAsLongAs(me, word.text())).stream()
+                                .filter(near -> isKnown(me, near))
+                                .<Find.Term>map(Find.Word::new)
+                                .findFirst()
+                                .orElse(t))
                 .toList());
     }
 
@@ -175,9 +240,9 @@ public class FindStore {
                 .isEmpty();
     }
 
-    List<String> vocabulary(Collector me) {
-        return db.sql("select distinct word from paint_word where collector_id = ?")
-                .param(me.id())
+    private List<String> wordsAsLongAs(Collector me, String word) {
+        return db.sql("select word from word where collector_id = ? and length between ? and ?")
+                .params(me.id(), word.length() - Spelling.MOST_SLIPS, word.length() + Spelling.MOST_SLIPS)
                 .query(String.class)
                 .list();
     }

@@ -366,6 +366,9 @@ public class PaintStore {
         batch.batchUpdate(
                 "insert into paint_word (collector_id, paint_id, word) values (?, ?, ?)",
                 words.stream().map(w -> new Object[] {me.id(), paint, w}).toList());
+        batch.batchUpdate(
+                "insert ignore into word (collector_id, length, word) values (?, char_length(?), ?)",
+                words.stream().map(w -> new Object[] {me.id(), w, w}).toList());
     }
 
     record NameRow(long id, int accession, String name, String maker, String recipe, String standing) {}

@@ -309,14 +309,15 @@ public class PaintViews {
         Find asked = Find.parse(text, makers.makerNames(me));
         Find mended = finds.mended(me, asked);
         Optional<FindStore.After> from = Optional.ofNullable(after).flatMap(PaintViews::cursor);
-        List<FindStore.Row> rows = finds.rows(me, mended, order, limit, from);
+        FindStore.Found found = finds.found(me, mended, order, limit, from);
+        List<FindStore.Row> rows = found.rows();
         boolean more = rows.size() == limit;
         return new PaintList(
                 rows.stream().map(PaintViews::entry).toList(),
                 mended.terms().stream()
                         .map(t -> new Token(t.written(), t.words()))
                         .toList(),
-                finds.count(me, mended),
+                found.total(),
                 mended.equals(asked) ? null : mended.written(),
                 more ? cursor(rows.get(rows.size() - 1)) : null);
     }

@@ -206,7 +206,7 @@ class EveryOperationTest {
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
             List<String> tables = new ArrayList<>(IDS.keySet());
-            tables.addAll(List.of("paint_pigment", "paint_word"));
+            tables.addAll(List.of("paint_pigment", "paint_word", "word"));
             for (String table : tables) {
                 List<String> columns = new ArrayList<>();
                 ResultSet c = s.executeQuery(

@@ -1,0 +1,1093 @@
+package molvet.core.arrival;
+
+import java.math.BigDecimal;
+import java.math.RoundingMode;
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import molvet.core.arrival.QuickLine.Charge;
+import molvet.core.arrival.QuickLine.Kind;
+import molvet.core.arrival.QuickLine.Part;
+import molvet.core.arrival.QuickLine.PartKind;
+import molvet.core.collection.HoldingForm;
+import molvet.core.maker.ChartIndex;
+import molvet.core.measure.Decimals;
+import molvet.core.measure.PlainText;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Volume;
+import molvet.core.measure.Words;
+import molvet.core.pigment.LabelReader;
+import molvet.core.pigment.Note;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
+
+/**
+ * Reads what came, one paint a line, its parts in any order and between any separators, as labels are read aloud, bills
+ * are pasted and orders are dictated.
+ *
+ * <p>Parts that can be told by their shape are taken first (prices, sizes, pigments, quantities), then what the makers'
+ * charts know, and the name is what is left. A part can always be named outright in brackets: {@code [series: 2]}. Lines
+ * that only name a maker, a giver or a parcel hold for the lines below them. The words are English, with the German and
+ * French ones that stand on bills.
+ */
+public final class QuickReader {
+    public static final int MOST_LINES = 2000;
+    public static final int MOST_CHARACTERS = 200_000;
+    /** A longer line is read as far as this; the rest is kept as a note. */
+    public static final int LONGEST_LINE = 1000;
+
+    private static final char TAKEN = '│';
+    private static final String MONEY =
+            "(€|£|\\$|¥|EUR|GBP|USD|CHF|SEK|DKK|NOK|PLN|CZK|JPY|AUD|CAD|NZD|euros?|pounds?|dollars?|Fr\\.|francs?)";
+    private static final String NUMBER =
+            "(\\d{1,3}(?:[.,'’\\u00a0]\\d{3})+(?:[.,]\\d{1,2})?(?!\\d)|\\d+(?:[.,]\\d{1,2})?(?!\\d))";
+    private static final Map<String, String> CURRENCIES = Map.ofEntries(
+            Map.entry("€", "EUR"),
+            Map.entry("EURO", "EUR"),
+            Map.entry("EUROS", "EUR"),
+            Map.entry("£", "GBP"),
+            Map.entry("POUND", "GBP"),
+            Map.entry("POUNDS", "GBP"),
+            Map.entry("$", "USD"),
+            Map.entry("DOLLAR", "USD"),
+            Map.entry("DOLLARS", "USD"),
+            Map.entry("¥", "JPY"),
+            Map.entry("FR.", "CHF"),
+            Map.entry("FRANC", "CHF"),
+            Map.entry("FRANCS", "CHF"));
+    private static final Pattern MARK = Pattern.compile("^\\s*(?:[-*•–·▪]\\s+|\\(?\\d{1,3}[.)]\\s+)");
+    private static final Pattern NAMED = Pattern.compile("\\[\\s*([\\p{L} ]+?)\\s*(?::\\s*([^\\]]*))?]");
+    private static final Pattern MONEY_FIRST =
+            Pattern.compile("(?iu)(?<![\\p{L}\\d])" + MONEY + "\\s*" + NUMBER + "(?:\\s*[,.][-–—])?");
+    private static final Pattern MONEY_SPOKEN = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d.,])(\\d{1,4})\\s*(euros?|pounds?|dollars?|francs?|€|£)\\s*(?:and\\s+)?(\\d{2})(?:\\s*(?:cents?|pence))?(?![\\d.,]?\\d|\\s*(?:ml|%|[x×]))");
+    private static final Pattern MONEY_LAST =
+            Pattern.compile("(?iu)(?<![\\p{L}\\d.,])" + NUMBER + "(?:[,.][-–—])?\\s*" + MONEY + "(?![\\p{L}])");
+    private static final Pattern MONEY_BARE = Pattern.compile(
+            "(?iu)(?<![\\d.,:/\\p{L}])(?<![\\d\\p{L}]-)(\\d{1,3}(?:[.,'’]\\d{3})*[.,]\\d{2}|\\d{1,5}(?=,[-–—]))(?:,[-–—])?(?![\\d.,]*\\d)(?!\\s*(?:%|ml|cl|mm|cm|in\\b|fl|oz|[x×]))");
+    private static final Pattern WAS = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(was|before|statt|instead of|list(?: price)?|rrp|uvp|regular(?:ly)?|originally|avant|au lieu de)\\s*:?\\s*$");
+    private static final Pattern NOW =
+            Pattern.compile("(?iu)(?<![\\p{L}])(now|only|sale|jetzt|nur|price|preis|prix|à|at|@|je|for)\\s*:?\\s*$");
+    private static final Pattern SUM =
+            Pattern.compile("(?iu)(?:(?<![\\p{L}])(total|sum|together|zusammen|gesamt)\\s*:?|=)\\s*$");
+    private static final Pattern EACH = Pattern.compile(
+            "(?iu)^\\s*(?:/\\s*)?(each|apiece|ea\\.?|per (?:piece|tube|pan|stick)|pro stück|je|pièce)(?![\\p{L}])");
+    private static final Pattern DISCOUNT = Pattern.compile(
+            "(?iu)(?:(?<![\\p{L}])(?:less|minus|discount(?: of)?|rabatt|remise|sale)\\s*)?[-–−]?\\s*(\\d{1,3}(?:[.,]\\d{1,2})?)\\s*(?:%|per ?cent|prozent)(?:\\s*(?:off|discount|rabatt|reduced|reduziert|de remise|less))?");
+    private static final Pattern SIZE = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d.,])(\\d{1,4}(?:[.,]\\d{1,3})?)\\s*(ml|millilit(?:re|er)s?|cl|fl\\.?\\s?oz\\.?)(?![\\p{L}])");
+    private static final Pattern SERIES = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:(?:series|serie|série|ser|sr|price group|preisgruppe|groupe de prix)\\.?\\s*[:#]?\\s*(\\d{1,2}|IV|I{1,3}|V)|s\\.?\\s?(\\d))(?![\\p{L}\\d])");
+    private static final Pattern CATALOGUE = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:no|nr|n°|nº|art(?:ikel)?(?:[.-]*n(?:o|r))?|cat(?:alogue)?(?:\\.? no)?|ref|item|sku)\\.?\\s*[:#]?\\s*([A-Z]{0,4}[-.]?\\d{1,8}[A-Z]?)(?![\\p{L}\\d])|#\\s*([A-Z]{0,4}[-.]?\\d{1,8}[A-Z]?)(?![\\p{L}\\d])");
+    private static final Pattern LIGHT = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:light\\s?fast(?:ness)?|lf|astm|lichtecht(?:heit)?|blue wool|bw)\\s*[:=]?\\s*([*★☆+]{1,5}|IV|I{1,3}|V|\\d(?:\\s*[-/–]\\s*\\d)?|excellent|very good|good|fair|poor|fugitive|[A-E])(?![\\p{L}\\d])|(?<![\\p{L}\\d*])([*★☆]{1,5})(?![*★☆])");
+    private static final String PERSON = "(\\p{L}[\\p{L}'’.\\- ]{0,58}?)";
+    private static final String PERSON_ENDS = "(?=\\s*(?:[,;:|()\\[\\]" + TAKEN
+            + "–—]|$)|\\s+(?:for|from|with|at|gift|series|lightfast\\w*)\\b|\\s+-\\s)";
+    private static final Pattern GIFT = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d])(?:(\\d{1,3})\\s+(?:of (?:them|these)\\s+)?(?:(?:is|are)\\s+)?)?(?:as\\s+)?(?:an?\\s+)?(?:gift|present|geschenk|cadeau)\\s+(?:for|to|für|pour)\\s+"
+                    + PERSON + PERSON_ENDS);
+    private static final Pattern TO_GIVE = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d])(\\d{1,3})\\s+(?:of (?:them|these)\\s+)?(?:is\\s+|are\\s+)?(?:to give(?: away)?|(?=for\\s))(?:\\s*(?:to|for)\\s+"
+                    + PERSON + PERSON_ENDS + ")?");
+    private static final Pattern FOR =
+            Pattern.compile("(?u)(?<=[,;|(–—\\-" + TAKEN + "]\\s{0,3})for\\s+(?=\\p{Lu})" + PERSON + PERSON_ENDS);
+    private static final Pattern FROM = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:(?:an?\\s+)?(?:gift|present|geschenk|cadeau)\\s+)?(?:from|von|de la part de)\\s+"
+                    + PERSON + PERSON_ENDS);
+    private static final Pattern BY = Pattern.compile("(?iu)(?<![\\p{L}])by\\s+" + PERSON + PERSON_ENDS);
+    private static final Pattern PARCEL =
+            Pattern.compile("(?iu)(?<![\\p{L}])(?:parcel|paket|package|box|colis)\\s*(?:no\\.?\\s*)?(\\d{1,2})(?!\\d)");
+    private static final Pattern EDITION = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d])(?:(?:the\\s+)?((?:old|older|new|newest|previous|former)\\s+(?:edition|formula|stock|version|recipe|label|tubes?))|(?:edition|formula|since)\\s+(?:of\\s+)?((?:19|20)\\d\\d)|((?:19|20)\\d\\d)\\s+(?:edition|formula|label))");
+    private static final Pattern QUANTITY = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d.,])(?:(\\d{1,4})\\s*[x×✕](?![\\p{L}\\d])|[x×✕]\\s*(\\d{1,4})(?![\\p{L}\\d.,]*\\d)|(\\d{1,3})\\s+of\\b(?!\\s+(?:them|these))|(a pair) of\\b|(?:qty|quantity|menge|anzahl|quantité)\\.?\\s*[:=]?\\s*(\\d{1,4})|(\\d{1,4})\\s*(?:pcs?\\.?|pieces?|stk\\.?|stück|pièces?)(?![\\p{L}]))");
+    private static final Pattern QUANTITY_OF_FORMS = Pattern.compile(
+            "(?iu)(?<![\\p{L}\\d.,])(\\d{1,3})\\s+(?=(?:half|full|whole|mini|1/2)?[\\s-]?(?:tubes|pans|sticks|dots|bottles|samples|tuben|näpfchen|godets))");
+    private static final Pattern QUANTITY_FIRST = Pattern.compile("^\\s*(\\d{1,2})\\s+(?=\\p{L})");
+    private static final List<Map.Entry<Pattern, HoldingForm>> FORMS = List.of(
+            form(
+                    "(?:half|1/2)[\\s-]?pans?|halbe[rns]?\\s?n[aä]pf(?:chen)?|demi[\\s-]godets?|mezz[oi] godet",
+                    HoldingForm.HALF_PAN),
+            form("mini[\\s-]?pans?|quarter[\\s-]pans?", HoldingForm.MINI_PAN),
+            form(
+                    "(?:(?:full|whole)[\\s-]?)?pans?|(?:ganze[rns]?\\s)?n[aä]pfe?(?:chen)?|godets?(?: entiers?)?",
+                    HoldingForm.FULL_PAN),
+            form("tubes?|tuben|tubos?", HoldingForm.TUBE),
+            form("sticks?|stifte?", HoldingForm.STICK),
+            form("dots?|dot cards?", HoldingForm.DOT),
+            form("bottles?|flaschen?|flacons?", HoldingForm.BOTTLE),
+            form("samples?|proben?|échantillons?|testers?", HoldingForm.SAMPLE));
+    private static final Map<Charge, Pattern> CHARGES = charges();
+    private static final Pattern THINGS = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:brush(?:es)?|pinsel|pinceau|sketch ?books?|paper (?:block|pad)|(?:watercolou?r )?paper|block|pad of paper|graphite|pencils?|erasers?|empty (?:half |full |mini )?pans?|easel|masking (?:fluid|tape)|gum arabic|ox gall|sponge|palette|water pot|pens?|tote bag|stickers?)(?![\\p{L}])");
+    private static final Pattern CUT = Pattern.compile("[,;|\\t" + TAKEN + "/()\\[\\]•·=]+|\\s[-–—:]+\\s|:\\s|\\s{3,}");
+    private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}'’&.-]*");
+    private static final Pattern FILLER = Pattern.compile(
+            "(?iu)^(?:(?:a|an|the|of|in|at|by|per|each|and|plus|with|for|to|one|watercolou?rs?|aquarell(?:e|farben?)?|paint|de|von|pigments?|size)(?![\\p{L}])[\\s.]*)+|(?:[\\s,.:–-]+(?:of|in|at|by|per|each|and|plus|with|for|watercolou?rs?|paint|pigments?|size))+$");
+
+    private final LabelReader labels;
+    private final ChartIndex charts;
+
+    public QuickReader(LabelReader labels, ChartIndex charts) {
+        this.labels = labels;
+        this.charts = charts;
+    }
+
+    /**
+     * @param maker the maker of lines that name none; may be empty
+     * @return every line that is not blank, in order
+     * @throws Refusal if there are more than {@link #MOST_LINES} lines or {@link #MOST_CHARACTERS} characters, or if the
+     *     text holds hidden characters
+     */
+    public List<QuickLine> read(String text, String maker) {
+        String kept = Words.lines("text", text, MOST_CHARACTERS);
+        String[] lines = kept.split("\n", -1);
+        if (lines.length > MOST_LINES) {
+            throw Refusal.of(
+                    "text",
+                    "These are " + lines.length + " lines; " + MOST_LINES + " are read at once.",
+                    "Paste the rest as a second arrival.");
+        }
+        List<QuickLine> out = new ArrayList<>();
+        Context context = new Context();
+        context.maker = charts.maker(Words.folded(maker));
+        context.makerName = context.maker.map(ChartIndex.Maker::name).orElse(maker.strip());
+        for (int i = 0; i < lines.length; i++) {
+            if (lines[i].isBlank()) continue;
+            out.add(new Run(i + 1, lines[i], context).read());
+        }
+        return named(out);
+    }
+
+    /** Tells of lines that stand in the text more than once, where none of them is to be given away. */
+    private static List<QuickLine> named(List<QuickLine> lines) {
+        Map<String, QuickLine> first = new HashMap<>();
+        List<QuickLine> out = new ArrayList<>();
+        for (QuickLine l : lines) {
+            if (l.kind() != Kind.PAINT || l.name().isEmpty()) {
+                out.add(l);
+                continue;
+            }
+            String key = l.colour().map(String::valueOf).orElse(Words.folded(l.maker() + " " + l.name()))
+                    + l.form().orElse(HoldingForm.TUBE)
+                    + l.edition();
+            QuickLine before = first.putIfAbsent(key, l);
+            if (before == null || before.toGive() + l.toGive() > 0) {
+                out.add(l);
+                continue;
+            }
+            List<Note> notes = new ArrayList<>(l.notes());
+            notes.add(new Note(
+                    l.name(),
+                    "twice-here",
+                    l.name() + " stands on line " + before.line()
+                            + " too. If one is to give, say so; if it was pasted twice, take one line out.",
+                    "gift for …"));
+            out.add(withNotes(l, notes));
+        }
+        return out;
+    }
+
+    private static QuickLine withNotes(QuickLine l, List<Note> notes) {
+        return new QuickLine(
+                l.line(),
+                l.written(),
+                l.kind(),
+                l.name(),
+                l.maker(),
+                l.makersLine(),
+                l.colour(),
+                l.catalogueNumber(),
+                l.pigments(),
+                l.recipe(),
+                l.form(),
+                l.volume(),
+                l.series(),
+                l.unitPrice(),
+                l.listPrice(),
+                l.currency(),
+                l.discountPercent(),
+                l.quantity(),
+                l.toGive(),
+                l.giftFor(),
+                l.from(),
+                l.claims(),
+                l.edition(),
+                l.parcel(),
+                l.as(),
+                l.charge(),
+                l.unread(),
+                l.parts(),
+                List.copyOf(notes));
+    }
+
+    private static Map.Entry<Pattern, HoldingForm> form(String words, HoldingForm form) {
+        return Map.entry(Pattern.compile("(?iu)(?<![\\p{L}\\d])(?:" + words + ")(?![\\p{L}])"), form);
+    }
+
+    private static Map<Charge, Pattern> charges() {
+        Map<Charge, String> words = new EnumMap<>(Charge.class);
+        words.put(
+                Charge.SHIPPING,
+                "shipping(?: (?:&|and) handling)?|postage(?: (?:&|and) packing)?|delivery|porto|versand(?:kosten)?|frais de port|p&p");
+        words.put(Charge.DUTY, "(?:import |customs )?dut(?:y|ies)|customs|zoll|douane");
+        words.put(Charge.COURIER, "courier(?:'s|’s)?(?: fee)?|handling fee|kuriergebühr|clearance fee");
+        words.put(Charge.TAX, "(?:incl(?:\\.|uding|udes)? )?(?:vat|tax|sales tax|mwst\\.?|mehrwertsteuer|tva)");
+        words.put(Charge.VOUCHER, "voucher|coupon|gift card|gutschein|bon de réduction|store credit");
+        words.put(Charge.ORDER_DISCOUNT, "(?:order )?discount|rabatt|remise");
+        words.put(
+                Charge.SUM, "(?:sub|grand )?-?total|sum|summe|gesamt(?:summe)?|zwischensumme|goods|amount due|to pay");
+        Map<Charge, Pattern> all = new EnumMap<>(Charge.class);
+        words.forEach((c, w) -> all.put(c, Pattern.compile("(?iu)(?:" + w + ")")));
+        return all;
+    }
+
+    /** What holds for the lines below a heading. */
+    private static final class Context {
+        Optional<ChartIndex.Maker> maker = Optional.empty();
+        String makerName = "";
+        Optional<ChartIndex.Line> line = Optional.empty();
+        String from = "";
+        Optional<Integer> parcel = Optional.empty();
+    }
+
+    /** What was read of a line's prices: of a piece, and what it was before a sale. */
+    private record Prices(Optional<BigDecimal> unit, Optional<BigDecimal> list) {}
+
+    private static final Prices NO_PRICES = new Prices(Optional.empty(), Optional.empty());
+
+    private record Price(BigDecimal amount, PartKind kind, int from, int to) {}
+
+    private record Piece(String text, int from, int to) {}
+
+    /** One line, read once. */
+    private final class Run {
+        private final int number;
+        private final String written;
+        private final Context context;
+        private final PlainText plain;
+        private final StringBuilder rest;
+        private final List<Part> parts = new ArrayList<>();
+        private final List<Note> notes = new ArrayList<>();
+        private final List<String> unread = new ArrayList<>();
+        private final Map<Trait, String> claims = new EnumMap<>(Trait.class);
+        private final List<Price> prices = new ArrayList<>();
+        private final List<PigmentCode> codes = new ArrayList<>();
+        private String name = "";
+        private String pigments = "";
+        private Optional<ChartIndex.Maker> maker = Optional.empty();
+        private String makerName = "";
+        private Optional<ChartIndex.Line> line = Optional.empty();
+        private String lineName = "";
+        private Optional<ChartIndex.Colour> colour = Optional.empty();
+        private String catalogueNumber = "";
+        private Optional<HoldingForm> form = Optional.empty();
+        private Optional<Volume> volume = Optional.empty();
+        private Optional<Integer> series = Optional.empty();
+        private Optional<String> currency = Optional.empty();
+        private BigDecimal discount = BigDecimal.ZERO;
+        private boolean saysQuantity = false;
+        private int quantity = 1;
+        private int toGive = 0;
+        private String giftFor = "";
+        private String from = "";
+        private String edition = "";
+        private Optional<Integer> parcel = Optional.empty();
+        private String as = "";
+        private boolean thing = false;
+
+        Run(int number, String written, Context context) {
+            this.number = number;
+            this.written = written;
+            this.context = context;
+            String read = written.length() > LONGEST_LINE ? written.substring(0, LONGEST_LINE) : written;
+            if (read.length() < written.length()) {
+                unread.add(written.substring(LONGEST_LINE).strip());
+                notes.add(Note.of(
+                        "",
+                        "too-long",
+                        "The line has " + written.length() + " characters; the first " + LONGEST_LINE
+                                + " were read, the rest is kept as a note."));
+            }
+            plain = PlainText.of(read);
+            rest = new StringBuilder(plain.text());
+        }
+
+        QuickLine read() {
+            skip(MARK);
+            brackets();
+            people();
+            money();
+            each(DISCOUNT, m -> {
+                discount = decimal(m.group(1)).min(new BigDecimal(100));
+                take(PartKind.DISCOUNT, m.start(), m.end(), discount.toPlainString());
+            });
+            first(SIZE, m -> size(m.group(), m.start(), m.end()));
+            readPigments();
+            first(EDITION, m -> {
+                edition = text(m.start(), m.end());
+                take(PartKind.EDITION, m.start(), m.end(), edition);
+            });
+            first(PARCEL, m -> {
+                parcel = Optional.of(Integer.valueOf(m.group(1)));
+                take(PartKind.PARCEL, m.start(), m.end(), m.group(1));
+            });
+            first(LIGHT, m -> {
+                String claim = m.group(1) == null ? m.group(2) : m.group(1);
+                claims.putIfAbsent(Trait.LIGHTFASTNESS, claim);
+                take(PartKind.LIGHTFASTNESS, m.start(), m.end(), claim);
+            });
+            first(SERIES, m -> series(m.group(1) == null ? m.group(2) : m.group(1), m.start(), m.end()));
+            readQuantity();
+            first(CATALOGUE, m -> {
+                catalogueNumber = m.group(1) == null ? m.group(2) : m.group(1);
+                take(PartKind.NUMBER, m.start(), m.end(), catalogueNumber);
+            });
+            readForm();
+            makerAndLine();
+            Optional<QuickLine> heading = heading();
+            if (heading.isPresent()) return heading.get();
+            if (makerName.isEmpty() && lineName.isEmpty()) {
+                maker = context.maker;
+                makerName = context.makerName;
+                line = context.line;
+                lineName = line.map(ChartIndex.Line::name).orElse("");
+            }
+            Optional<QuickLine> charge = charge();
+            if (charge.isPresent()) return charge.get();
+            findColour();
+            if (name.isEmpty()) nameFromWhatIsLeft();
+            keepWhatIsLeft();
+            decideThing();
+            if (toGive < 0 || toGive > quantity) toGive = quantity;
+            Prices decided = decidePrices();
+            if (from.isEmpty()) from = context.from;
+            if (parcel.isEmpty()) parcel = context.parcel;
+            parts.sort(Comparator.comparingInt(Part::from));
+            Kind kind = thing ? Kind.THING : Kind.PAINT;
+            if (name.isEmpty() && kind == Kind.PAINT) {
+                notes.add(Note.of(
+                        "", "no-name", "No name was found on this line. Write [name: …], or take the line out."));
+            }
+            return made(kind, decided, Optional.empty());
+        }
+
+        private QuickLine made(Kind kind, Prices decided, Optional<Charge> charge) {
+            return new QuickLine(
+                    number,
+                    written,
+                    kind,
+                    cut(name),
+                    cut(makerName),
+                    cut(lineName),
+                    colour.map(ChartIndex.Colour::id),
+                    catalogueNumber,
+                    pigments,
+                    new Recipe(codes.stream().distinct().toList()),
+                    form,
+                    volume,
+                    series,
+                    decided.unit,
+                    decided.list,
+                    currency,
+                    discount,
+                    quantity,
+                    toGive,
+                    cut(giftFor),
+                    cut(from),
+                    Map.copyOf(claims),
+                    cut(edition),
+                    parcel,
+                    as,
+                    charge,
+                    List.copyOf(unread),
+                    List.copyOf(parts),
+                    List.copyOf(notes));
+        }
+
+        // ---- taking -------------------------------------------------------------------------------------------------
+
+        private void take(PartKind kind, int start, int end, String value) {
+            while (start < end && plain.text().charAt(start) == ' ') start++;
+            while (end > start && plain.text().charAt(end - 1) == ' ') end--;
+            parts.add(new Part(kind, plain.origin(start), plain.origin(end), value));
+            cover(start, end);
+        }
+
+        private void cover(int start, int end) {
+            for (int i = start; i < end; i++) rest.setCharAt(i, TAKEN);
+        }
+
+        private void skip(Pattern p) {
+            Matcher m = p.matcher(rest);
+            if (m.lookingAt()) cover(m.start(), m.end());
+        }
+
+        private void first(Pattern p, java.util.function.Consumer<Matcher> use) {
+            Matcher m = p.matcher(rest.toString());
+            if (m.find()) use.accept(m);
+        }
+
+        private void each(Pattern p, java.util.function.Consumer<Matcher> use) {
+            Matcher m = p.matcher(rest.toString());
+            while (m.find()) use.accept(m);
+        }
+
+        private String text(int start, int end) {
+            return written.substring(plain.origin(start), plain.origin(end)).strip();
+        }
+
+        // ---- parts told by their shape ------------------------------------------------------------------------------
+
+        private void brackets() {
+            each(NAMED, m -> {
+                Optional<PartKind> kind = PartKind.parse(m.group(1));
+                if (kind.isEmpty()) return;
+                String value = m.group(2) == null ? "" : text(m.start(2), m.end(2));
+                try {
+                    if (outright(kind.get(), value, m.start(), m.end())) return;
+                } catch (Refusal e) {
+                    notes.add(Note.of(value, "not-understood", e.getMessage()));
+                }
+                unread.add(value);
+                take(PartKind.NOTE, m.start(), m.end(), value);
+            });
+        }
+
+        /** A part named by its reader: it is what it says. */
+        private boolean outright(PartKind kind, String value, int start, int end) {
+            switch (kind) {
+                case NAME -> name = value;
+                case PIGMENTS -> {
+                    pigments = value;
+                    labels.read(value).recipe().pigments().forEach(codes::add);
+                }
+                case MAKER -> {
+                    makerName = value;
+                    maker = charts.maker(Words.folded(value));
+                }
+                case LINE -> lineName = value;
+                case NUMBER -> catalogueNumber = value;
+                case SERIES -> {
+                    series(value, start, end);
+                    return true;
+                }
+                case SIZE -> {
+                    size(value, start, end);
+                    return true;
+                }
+                case FORM -> {
+                    Optional<HoldingForm> named = formNamed(value);
+                    if (named.isEmpty()) return false;
+                    form = named;
+                }
+                case PRICE, WAS, TOTAL -> {
+                    Matcher m = MONEY_FIRST.matcher(value);
+                    Matcher n = MONEY_LAST.matcher(value);
+                    if (m.lookingAt()) currency = Optional.of(code(m.group(1)));
+                    else if (n.lookingAt()) currency = Optional.of(code(n.group(2)));
+                    String amount = m.lookingAt() ? m.group(2) : n.lookingAt() ? n.group(1) : value;
+                    prices.add(new Price(Decimals.parse("price", amount), kind, start, end));
+                    cover(start, end);
+                    return true;
+                }
+                case DISCOUNT ->
+                    discount =
+                            Decimals.parse("discount", value.replace("%", "")).min(new BigDecimal(100));
+                case QUANTITY -> quantity(Decimals.parse("quantity", value).intValue());
+                case GIFT_FOR -> {
+                    giftFor = value;
+                    toGive = -1;
+                }
+                case FROM -> from = value;
+                case LIGHTFASTNESS -> claims.put(Trait.LIGHTFASTNESS, value);
+                case TRANSPARENCY -> claims.put(Trait.TRANSPARENCY, value);
+                case STAINING -> claims.put(Trait.STAINING, value);
+                case GRANULATION -> claims.put(Trait.GRANULATION, value);
+                case EDITION -> edition = value;
+                case PARCEL ->
+                    parcel = Optional.of(Decimals.parse("parcel", value).intValue());
+                case AS -> as = value;
+                case THING -> thing = true;
+                case NOTE, CHARGE -> {
+                    return false;
+                }
+            }
+            take(kind, start, end, value);
+            return true;
+        }
+
+        private void people() {
+            first(GIFT, m -> {
+                if (m.group(1) != null) toGive = Integer.parseInt(m.group(1));
+                else toGive = -1;
+                giftFor = text(m.start(2), m.end(2));
+                take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
+            });
+            if (toGive == 0) {
+                first(TO_GIVE, m -> {
+                    toGive = Integer.parseInt(m.group(1));
+                    giftFor = m.group(2) == null ? "" : text(m.start(2), m.end(2));
+                    take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
+                });
+            }
+            if (toGive == 0) {
+                first(FOR, m -> {
+                    toGive = -1;
+                    giftFor = text(m.start(1), m.end(1));
+                    take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
+                });
+            }
+            first(FROM, m -> {
+                String who = text(m.start(1), m.end(1));
+                if (!takeMaker(who, m)) {
+                    from = who;
+                    take(PartKind.FROM, m.start(), m.end(), who);
+                }
+            });
+            first(BY, m -> {
+                String who = text(m.start(1), m.end(1));
+                if (!takeMaker(who, m)) {
+                    makerName = who;
+                    take(PartKind.MAKER, m.start(), m.end(), who);
+                }
+            });
+        }
+
+        private boolean takeMaker(String who, Matcher m) {
+            Optional<ChartIndex.Maker> known = charts.maker(Words.folded(who));
+            if (known.isEmpty()) return false;
+            maker = known;
+            makerName = known.get().name();
+            take(PartKind.MAKER, m.start(), m.end(), makerName);
+            return true;
+        }
+
+        private void money() {
+            each(MONEY_SPOKEN, m -> {
+                currency = Optional.of(code(m.group(2)));
+                price(m, decimal(m.group(1) + "." + m.group(3)));
+            });
+            each(MONEY_FIRST, m -> {
+                currency = Optional.of(code(m.group(1)));
+                price(m, decimal(m.group(2)));
+            });
+            each(MONEY_LAST, m -> {
+                currency = Optional.of(code(m.group(2)));
+                price(m, decimal(m.group(1)));
+            });
+            each(MONEY_BARE, m -> price(m, decimal(m.group(1))));
+        }
+
+        private void price(Matcher m, BigDecimal amount) {
+            String before = rest.substring(0, m.start());
+            int start = m.start();
+            int end = m.end();
+            PartKind kind = PartKind.PRICE;
+            boolean plainly = false;
+            Matcher was = WAS.matcher(before);
+            Matcher now = NOW.matcher(before);
+            Matcher sum = SUM.matcher(before);
+            if (was.find()) {
+                kind = PartKind.WAS;
+                start = was.start();
+            } else if (sum.find()) {
+                kind = PartKind.TOTAL;
+                start = sum.start();
+            } else if (now.find()) {
+                plainly = true;
+                start = now.start();
+            }
+            Matcher each = EACH.matcher(rest.substring(end));
+            if (each.find()) {
+                plainly = true;
+                end += each.end();
+            }
+            prices.add(new Price(amount, kind == PartKind.PRICE && plainly ? PartKind.NOTE : kind, start, end));
+            cover(start, end);
+        }
+
+        private Prices decidePrices() {
+            List<Price> open = new ArrayList<>();
+            Optional<BigDecimal> unit = Optional.empty();
+            Optional<BigDecimal> list = Optional.empty();
+            Optional<Price> total = Optional.empty();
+            for (Price p : prices) {
+                switch (p.kind) {
+                    case WAS -> {
+                        list = Optional.of(p.amount);
+                        partOf(PartKind.WAS, p);
+                    }
+                    case TOTAL -> total = Optional.of(p);
+                    case NOTE -> {
+                        unit = Optional.of(p.amount);
+                        partOf(PartKind.PRICE, p);
+                    }
+                    default -> open.add(p);
+                }
+            }
+            BigDecimal pieces = BigDecimal.valueOf(quantity);
+            for (Price p : List.copyOf(open)) {
+                boolean isSum = open.stream()
+                        .anyMatch(o -> o != p
+                                && quantity > 1
+                                && o.amount.multiply(pieces).compareTo(p.amount) == 0);
+                if (isSum && total.isEmpty()) {
+                    total = Optional.of(p);
+                    open.remove(p);
+                }
+            }
+            if (unit.isEmpty() && !open.isEmpty()) {
+                Price lowest =
+                        open.stream().min(Comparator.comparing(Price::amount)).orElseThrow();
+                boolean same = open.size() > 1 && open.stream().allMatch(p -> p.amount.compareTo(lowest.amount) == 0);
+                if (open.size() == 2 && list.isEmpty() && !same && discount.signum() == 0) {
+                    list = open.stream().map(Price::amount).max(Comparator.naturalOrder());
+                    open.stream().filter(p -> p != lowest).forEach(p -> partOf(PartKind.WAS, p));
+                    open.removeIf(p -> p != lowest);
+                }
+                unit = Optional.of(open.contains(lowest) && list.isPresent() ? lowest.amount : open.get(0).amount);
+                partOf(PartKind.PRICE, open.contains(lowest) && list.isPresent() ? lowest : open.get(0));
+                Price taken = open.contains(lowest) && list.isPresent() ? lowest : open.get(0);
+                open.remove(taken);
+            }
+            for (Price p : open) {
+                partOf(PartKind.NOTE, p);
+                unread.add(text(p.from, p.to));
+            }
+            if (total.isPresent()) {
+                partOf(PartKind.TOTAL, total.get());
+                BigDecimal sum = total.get().amount;
+                if (unit.isEmpty()) {
+                    BigDecimal each = sum.divide(pieces, 2, RoundingMode.HALF_UP);
+                    unit = Optional.of(each);
+                    if (each.multiply(pieces).compareTo(sum) != 0) {
+                        notes.add(Note.of(
+                                sum.toPlainString(),
+                                "not-divisible",
+                                sum.toPlainString() + " does not divide into " + quantity + " equal prices; "
+                                        + each.toPlainString() + " each was taken."));
+                    }
+                } else if (discount.signum() == 0 && unit.get().multiply(pieces).compareTo(sum) != 0) {
+                    notes.add(Note.of(
+                            sum.toPlainString(),
+                            "sum-differs",
+                            quantity + " times " + unit.get().toPlainString() + " is "
+                                    + unit.get().multiply(pieces).toPlainString() + ", but the line says "
+                                    + sum.toPlainString() + "."));
+                }
+            }
+            return new Prices(unit, list);
+        }
+
+        private void partOf(PartKind kind, Price p) {
+            int start = p.from;
+            int end = p.to;
+            while (start < end && plain.text().charAt(start) == ' ') start++;
+            parts.add(new Part(kind, plain.origin(start), plain.origin(end), p.amount.toPlainString()));
+        }
+
+        private void size(String value, int start, int end) {
+            try {
+                volume = Optional.of(Volume.parse(value));
+                take(PartKind.SIZE, start, end, volume.get().toString());
+            } catch (Refusal e) {
+                notes.add(Note.of(value, "not-understood", e.getMessage()));
+            }
+        }
+
+        private void readPigments() {
+            if (!codes.isEmpty()) return;
+            List<LabelReader.Found> found = labels.codesIn(plain.withText(rest.toString()));
+            int start = -1;
+            int end = -1;
+            for (LabelReader.Found f : found) {
+                codes.add(f.code());
+                notes.addAll(f.notes());
+                int from = at(f.from());
+                int to = at(f.to());
+                if (start >= 0
+                        && rest.substring(end, from).matches("(?iu)[\\s,;:/+&|.·•()*-]*(?:and|und|et)?[\\s(]*")) {
+                    end = to;
+                } else {
+                    if (start >= 0) takePigments(start, end);
+                    start = from;
+                    end = to;
+                }
+            }
+            if (start >= 0) takePigments(start, end);
+        }
+
+        private void takePigments(int start, int end) {
+            String as = text(start, end);
+            pigments = pigments.isEmpty() ? as : pigments + ", " + as;
+            take(PartKind.PIGMENTS, start, end, as);
+            Matcher crystal =
+                    Pattern.compile("\\s*\\(\\s*[αβγε]\\s*\\)").matcher(rest).region(end, rest.length());
+            if (crystal.lookingAt()) cover(crystal.start(), crystal.end());
+        }
+
+        /** Where in the plain text a place in the written line is. */
+        private int at(int origin) {
+            int i = 0;
+            while (i < rest.length() && plain.origin(i) < origin) i++;
+            return i;
+        }
+
+        private void series(String value, int start, int end) {
+            int n = switch (value.toUpperCase(Locale.ROOT)) {
+                case "I" -> 1;
+                case "II" -> 2;
+                case "III" -> 3;
+                case "IV" -> 4;
+                case "V" -> 5;
+                default -> Decimals.parse("series", value).intValue();
+            };
+            if (n < 1 || n > 20) return;
+            series = Optional.of(n);
+            take(PartKind.SERIES, start, end, String.valueOf(n));
+        }
+
+        private void readQuantity() {
+            if (saysQuantity) return;
+            first(QUANTITY, m -> {
+                for (int g = 1; g <= m.groupCount(); g++) {
+                    if (m.group(g) == null) continue;
+                    quantity(m.group(g).startsWith("a") ? 2 : Integer.parseInt(m.group(g)));
+                    take(PartKind.QUANTITY, m.start(), m.end(), String.valueOf(quantity));
+                }
+            });
+            if (!saysQuantity) first(QUANTITY_OF_FORMS, this::takeQuantity);
+            if (!saysQuantity) {
+                Matcher m = QUANTITY_FIRST.matcher(rest);
+                // A number written as a word may belong to the name.
+                if (m.lookingAt() && Character.isDigit(written.charAt(plain.origin(m.start(1))))) takeQuantity(m);
+            }
+        }
+
+        private void takeQuantity(Matcher m) {
+            quantity(Integer.parseInt(m.group(1)));
+            take(PartKind.QUANTITY, m.start(1), m.end(1), String.valueOf(quantity));
+        }
+
+        private void quantity(int n) {
+            if (n < 1 || n > 10_000) {
+                notes.add(Note.of(String.valueOf(n), "not-understood", n + " pieces cannot be; one was taken."));
+                return;
+            }
+            quantity = n;
+            saysQuantity = true;
+        }
+
+        private void readForm() {
+            if (form.isPresent()) return;
+            for (Map.Entry<Pattern, HoldingForm> f : FORMS) {
+                Matcher m = f.getKey().matcher(rest);
+                if (m.find()) {
+                    form = Optional.of(f.getValue());
+                    take(PartKind.FORM, m.start(), m.end(), f.getValue().words());
+                    return;
+                }
+            }
+        }
+
+        // ---- parts the charts know ----------------------------------------------------------------------------------
+
+        private void makerAndLine() {
+            if (makerName.isEmpty()) {
+                longest(4, folded -> charts.maker(folded)).ifPresent(w -> {
+                    maker = Optional.of(w.found());
+                    makerName = w.found().name();
+                    take(PartKind.MAKER, w.from(), w.to(), makerName);
+                });
+            }
+            if (lineName.isEmpty()) {
+                longest(5, folded -> {
+                            List<ChartIndex.Line> lines = charts.lines(
+                                    folded, maker.or(() -> makerName.isEmpty() ? context.maker : Optional.empty()));
+                            return lines.size() == 1 ? Optional.of(lines.get(0)) : Optional.empty();
+                        })
+                        .ifPresent(w -> {
+                            line = Optional.of(w.found());
+                            lineName = w.found().name();
+                            if (maker.isEmpty()) {
+                                maker = Optional.of(charts.maker(w.found().maker()));
+                                makerName = maker.get().name();
+                            }
+                            take(PartKind.LINE, w.from(), w.to(), lineName);
+                        });
+            }
+        }
+
+        private record Window<T>(T found, int from, int to) {}
+
+        /** The longest run of words that a look-up knows. */
+        private <T> Optional<Window<T>> longest(int most, java.util.function.Function<String, Optional<T>> lookUp) {
+            List<Piece> words = words();
+            for (int n = Math.min(most, words.size()); n >= 1; n--) {
+                for (int i = 0; i + n <= words.size(); i++) {
+                    int from = words.get(i).from;
+                    int to = words.get(i + n - 1).to;
+                    if (rest.substring(from, to).matches("(?s).*[,;|\\t" + TAKEN + "()\\[\\]].*")) continue;
+                    Optional<T> found =
+                            lookUp.apply(Words.folded(written.substring(plain.origin(from), plain.origin(to))));
+                    if (found.isPresent()) return Optional.of(new Window<>(found.get(), from, to));
+                }
+            }
+            return Optional.empty();
+        }
+
+        private List<Piece> words() {
+            return WORD.matcher(rest)
+                    .results()
+                    .map(r -> new Piece(r.group(), r.start(), r.end()))
+                    .toList();
+        }
+
+        private void findColour() {
+            if (!name.isEmpty()) {
+                List<ChartIndex.Colour> named = charts.named(Words.folded(name), maker);
+                if (named.size() == 1) takeColour(named.get(0));
+                return;
+            }
+            Optional<Window<List<ChartIndex.Colour>>> window = longest(7, folded -> {
+                List<ChartIndex.Colour> named = charts.named(folded, maker).stream()
+                        .filter(c -> line.isEmpty() || c.line() == line.get().id())
+                        .toList();
+                return named.isEmpty() ? Optional.empty() : Optional.of(named);
+            });
+            if (window.isPresent() && (maker.isPresent() || makerName.isEmpty())) {
+                List<ChartIndex.Colour> named = window.get().found();
+                name = named.get(0).name();
+                if (named.size() == 1) {
+                    boolean told = maker.isPresent();
+                    takeColour(named.get(0));
+                    if (!told) {
+                        notes.add(Note.of(
+                                makerName,
+                                "maker-from-chart",
+                                "Only " + makerName + " has a " + name
+                                        + " in your charts, so it was taken for theirs."));
+                    }
+                } else {
+                    name = text(window.get().from(), window.get().to());
+                    notes.add(Note.of(
+                            name,
+                            "several-makers",
+                            "Your charts have " + name + " from "
+                                    + named.stream()
+                                            .map(c -> charts.maker(c.maker()).name() + " ("
+                                                    + charts.line(c.line()).name() + ")")
+                                            .distinct()
+                                            .collect(Collectors.joining(" and "))
+                                    + ". Write which."));
+                }
+                take(PartKind.NAME, window.get().from(), window.get().to(), name);
+            }
+            byNumber();
+        }
+
+        private void byNumber() {
+            if (maker.isEmpty()) return;
+            if (!catalogueNumber.isEmpty()) {
+                numbered(catalogueNumber).ifPresent(this::agree);
+                return;
+            }
+            for (Piece w : words()) {
+                if (!w.text.matches("(?i)[A-Z]{0,3}[-.]?\\d{2,8}[A-Z]?")) continue;
+                Optional<ChartIndex.Colour> found = numbered(w.text);
+                if (found.isPresent()
+                        && (colour.isEmpty() || colour.get().id() == found.get().id())) {
+                    catalogueNumber = w.text;
+                    take(PartKind.NUMBER, w.from, w.to, w.text);
+                    agree(found.get());
+                    return;
+                }
+            }
+        }
+
+        private Optional<ChartIndex.Colour> numbered(String written) {
+            List<ChartIndex.Colour> found = charts.numbered(written, maker.orElseThrow()).stream()
+                    .filter(c -> line.isEmpty() || c.line() == line.get().id())
+                    .toList();
+            return found.size() == 1 ? Optional.of(found.get(0)) : Optional.empty();
+        }
+
+        /** A number that names another colour than the words do is told of; the words are believed. */
+        private void agree(ChartIndex.Colour byNumber) {
+            if (colour.isEmpty() && name.isEmpty()) {
+                takeColour(byNumber);
+            } else if (colour.isPresent() && colour.get().id() != byNumber.id()) {
+                notes.add(new Note(
+                        catalogueNumber,
+                        "number-differs",
+                        "Number " + catalogueNumber + " of " + makerName + " is " + byNumber.name()
+                                + ", but the line says " + colour.get().name() + ". The name was believed.",
+                        byNumber.name()));
+            } else if (colour.isEmpty()) {
+                takeColour(byNumber);
+            }
+        }
+
+        private void takeColour(ChartIndex.Colour c) {
+            colour = Optional.of(c);
+            name = c.name();
+            maker = Optional.of(charts.maker(c.maker()));
+            makerName = maker.get().name();
+            line = Optional.of(charts.line(c.line()));
+            lineName = line.get().name();
+            if (catalogueNumber.isEmpty()) catalogueNumber = c.catalogueNumber();
+        }
+
+        // ---- what is left -------------------------------------------------------------------------------------------
+
+        private List<Piece> pieces() {
+            List<Piece> pieces = new ArrayList<>();
+            Matcher m = CUT.matcher(rest);
+            int start = 0;
+            while (m.find()) {
+                piece(start, m.start()).ifPresent(pieces::add);
+                start = m.end();
+            }
+            piece(start, rest.length()).ifPresent(pieces::add);
+            return pieces;
+        }
+
+        private Optional<Piece> piece(int start, int end) {
+            String all = rest.substring(start, end);
+            Matcher m = FILLER.matcher(all.strip());
+            String kept = m.replaceAll("").strip().replaceAll("^[\\s.,:;\\-–—\"“”„*#]+|[\\s,:;\\-–—\"“”„*#]+$", "");
+            int at = kept.isEmpty() ? -1 : all.indexOf(kept);
+            if (at < 0 || kept.codePoints().noneMatch(Character::isLetterOrDigit)) return Optional.empty();
+            return Optional.of(new Piece(kept, start + at, start + at + kept.length()));
+        }
+
+        private void nameFromWhatIsLeft() {
+            List<Piece> pieces = pieces();
+            Optional<Piece> best = pieces.stream()
+                    .filter(p -> p.text.codePoints().filter(Character::isLetter).count() >= 3)
+                    .findFirst()
+                    .or(() -> pieces.stream()
+                            .filter(p -> p.text.codePoints().anyMatch(Character::isLetter))
+                            .findFirst());
+            best.ifPresent(p -> {
+                name = text(p.from, p.to);
+                Optional<ChartIndex.Colour> near =
+                        maker.flatMap(m -> charts.nearly(Words.folded(text(p.from, p.to)), m));
+                if (near.isPresent() && colour.isEmpty()) {
+                    notes.add(new Note(
+                            name,
+                            "mended-name",
+                            "“" + name + "” was read as " + near.get().name() + " of " + makerName + ".",
+                            near.get().name()));
+                    takeColour(near.get());
+                }
+                take(PartKind.NAME, p.from, p.to, name);
+            });
+        }
+
+        private void keepWhatIsLeft() {
+            for (Piece p : pieces()) {
+                unread.add(text(p.from, p.to));
+                take(PartKind.NOTE, p.from, p.to, text(p.from, p.to));
+            }
+        }
+
+        private void decideThing() {
+            if (thing) {
+                if (name.isEmpty() && !unread.isEmpty()) name = unread.remove(0);
+                return;
+            }
+            if (!codes.isEmpty() || colour.isPresent() || claims.containsKey(Trait.LIGHTFASTNESS)) return;
+            Matcher m = THINGS.matcher(name);
+            boolean says = m.find()
+                    && (form.isEmpty() || form.get() == HoldingForm.FULL_PAN || form.get() == HoldingForm.HALF_PAN);
+            boolean emptyPans = form.isPresent() && name.matches("(?iu)empty");
+            if (says || emptyPans) {
+                if (emptyPans) name = "empty " + form.get().words() + "s";
+                thing = true;
+                notes.add(Note.of(
+                        name,
+                        "thing",
+                        "“" + name + "” was taken for something other than paint: it stays on the bill."));
+            }
+        }
+
+        private Optional<QuickLine> heading() {
+            boolean bare =
+                    pieces().isEmpty() && codes.isEmpty() && prices.isEmpty() && volume.isEmpty() && name.isEmpty();
+            boolean names = !makerName.isEmpty() || !lineName.isEmpty() || !from.isEmpty() || parcel.isPresent();
+            if (!bare || !names || !catalogueNumber.isEmpty() || form.isPresent() && makerName.isEmpty()) {
+                return Optional.empty();
+            }
+            if (!makerName.isEmpty()) {
+                context.maker = maker;
+                context.makerName = makerName;
+                context.line = line;
+            }
+            if (!from.isEmpty()) context.from = from;
+            if (parcel.isPresent()) context.parcel = parcel;
+            parts.sort(Comparator.comparingInt(Part::from));
+            return Optional.of(made(Kind.HEADING, NO_PRICES, Optional.empty()));
+        }
+
+        private Optional<QuickLine> charge() {
+            List<Piece> pieces = pieces();
+            if (!codes.isEmpty() || !name.isEmpty()) return Optional.empty();
+            if (pieces.isEmpty()) {
+                boolean only = discount.signum() > 0 && prices.isEmpty() && volume.isEmpty();
+                return only
+                        ? Optional.of(made(Kind.CHARGE, NO_PRICES, Optional.of(Charge.ORDER_DISCOUNT)))
+                        : Optional.empty();
+            }
+            String said = pieces.get(0).text.replaceAll("[:.]+$", "");
+            for (Map.Entry<Charge, Pattern> c : CHARGES.entrySet()) {
+                boolean costs = !prices.isEmpty() || discount.signum() > 0;
+                if (!costs || !c.getValue().matcher(said).matches()) continue;
+                take(PartKind.CHARGE, pieces.get(0).from, pieces.get(0).to, said);
+                keepWhatIsLeft();
+                name = said;
+                quantity = 1;
+                Prices decided = decidePrices();
+                parts.sort(Comparator.comparingInt(Part::from));
+                return Optional.of(made(Kind.CHARGE, decided, Optional.of(c.getKey())));
+            }
+            return Optional.empty();
+        }
+
+        private static Optional<HoldingForm> formNamed(String words) {
+            for (HoldingForm f : HoldingForm.values()) {
+                if (f.words().equalsIgnoreCase(words.strip().replace('-', ' '))) return Optional.of(f);
+            }
+            return FORMS.stream()
+                    .filter(f -> f.getKey().matcher(words).find())
+                    .map(Map.Entry::getValue)
+                    .findFirst();
+        }
+
+        private static BigDecimal decimal(String digits) {
+            return Decimals.parse("price", digits);
+        }
+
+        private static String code(String written) {
+            String upper = written.toUpperCase(Locale.ROOT);
+            return CURRENCIES.getOrDefault(upper, upper);
+        }
+
+        private static String cut(String text) {
+            return text.length() <= 160 ? text : text.substring(0, 160).strip();
+        }
+    }
+}
