@@ -1,8 +1,9 @@
-import { useEffect, useRef } from "react";
+import { useMemo } from "react";
 import type { Schemas } from "../api/client";
 
-/** A grain of paper is two pixels wide; nothing finer is drawn. */
-const GRAIN = 2;
+/** Grains along and across the run of a strip. The page stretches them to its size, so none need be measured. */
+const GRAINS = [96, 18] as const;
+const GRAINS_UPRIGHT = [76, 152] as const;
 
 type Props = {
   strip?: Schemas["StripView"] | null;
@@ -19,23 +20,9 @@ type Props = {
  * paint leaves it, with grain as strong as was measured. Without a measurement, an empty ruled strip.
  */
 export function Strip({ strip, seed, label, className = "", upright = false }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null);
+  const picture = useMemo(() => strip && painted(strip, seed, upright), [strip, seed, upright]);
 
-  useEffect(() => {
-    const node = canvas.current;
-    if (!node || !strip) return;
-    const draw = () => {
-      node.width = Math.max(1, Math.round(node.clientWidth / GRAIN));
-      node.height = Math.max(1, Math.round(node.clientHeight / GRAIN));
-      paint(node, strip, seed, upright);
-    };
-    draw();
-    const watcher = new ResizeObserver(draw);
-    watcher.observe(node);
-    return () => watcher.disconnect();
-  }, [strip, seed, upright]);
-
-  if (!strip) {
+  if (!picture) {
     return (
       <div
         role="img"
@@ -45,13 +32,20 @@ export function Strip({ strip, seed, label, className = "", upright = false }: P
     );
   }
   return (
-    <canvas
-      ref={canvas}
-      role="img"
-      aria-label={`${label}, full strength to palest`}
+    <img
+      src={picture}
+      alt={`${label}, full strength to palest`}
       className={`block [image-rendering:pixelated] ${className}`}
     />
   );
+}
+
+/** As a picture: a page draws many pictures faster than many canvases. */
+function painted(strip: Schemas["StripView"], seed: number, upright: boolean) {
+  const canvas = document.createElement("canvas");
+  [canvas.width, canvas.height] = upright ? GRAINS_UPRIGHT : GRAINS;
+  paint(canvas, strip, seed, upright);
+  return canvas.toDataURL();
 }
 
 function paint(node: HTMLCanvasElement, strip: Schemas["StripView"], seed: number, upright: boolean) {

@@ -16,12 +16,10 @@ export function VoiceTrack({ steps, label, pigments, paper, said, width = 34, ma
   const pad = r + 1;
   const at = (step: number) => pad + (step * (width - 2 * pad)) / (steps - 1);
   const middle = height / 2;
+  const ticks = Array.from({ length: steps }, (_, i) => `M${at(i)} ${middle - 2.5}v5`).join("");
   return (
     <svg role="img" aria-label={said} width={width} height={height} className="inline-block align-middle">
-      <line x1={pad} x2={width - pad} y1={middle} y2={middle} stroke="var(--field)" />
-      {Array.from({ length: steps }, (_, i) => at(i)).map((x) => (
-        <line key={x} x1={x} x2={x} y1={middle - 2.5} y2={middle + 2.5} stroke="var(--field)" />
-      ))}
+      <path d={`M${pad} ${middle}H${width - pad}${ticks}`} stroke="var(--field)" />
       {label != null && (
         <circle cx={at(label)} cy={middle} r={r} fill="none" stroke="currentColor" strokeWidth={1.5} />
       )}

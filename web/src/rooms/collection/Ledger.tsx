@@ -1,5 +1,5 @@
 import { useWindowVirtualizer } from "@tanstack/react-virtual";
-import { memo, useCallback, useEffect, useRef, useState } from "react";
+import { memo, useCallback, useEffect, useRef, useState, useSyncExternalStore } from "react";
 import { Link, useNavigate } from "react-router";
 import type { Schemas } from "../../api/client";
 import { Strip } from "../../ui/Strip";
@@ -18,15 +18,25 @@ type Props = {
 const COLUMNS =
   "lg:grid lg:grid-cols-[62px_minmax(100px,190px)_minmax(170px,1fr)_154px_88px] lg:gap-2.5 lg:items-center";
 
+const WIDE = window.matchMedia("(min-width: 1024px)");
+
+function whenWideChanges(tell: () => void) {
+  WIDE.addEventListener("change", tell);
+  return () => WIDE.removeEventListener("change", tell);
+}
+
 /** The collection as painted strips with the ledger's facts beside each; only the rows in view exist. */
 export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
   const box = useRef<HTMLDivElement>(null);
   const [top, setTop] = useState(0);
   const navigate = useNavigate();
+  // In a wide window a row is one line of a height that need not be measured.
+  const wide = useSyncExternalStore(whenWideChanges, () => WIDE.matches);
   const rows = useWindowVirtualizer({
     count: paints.length,
-    estimateSize: () => (isWide() ? 50 : 98),
-    overscan: 8,
+    estimateSize: () => (wide ? 50 : 98),
+    overscan: 6,
+    useFlushSync: false,
     scrollMargin: top,
     getItemKey: (i) => paints[i].id,
   });
@@ -85,13 +95,13 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
           return (
             <div
               key={item.key}
-              ref={isWide() ? undefined : rows.measureElement}
+              ref={wide ? undefined : rows.measureElement}
               data-index={item.index}
               role="listitem"
               aria-posinset={item.index + 1}
               aria-setsize={total}
-              className="absolute left-0 right-0 top-0"
-              style={{ transform: `translateY(${item.start - top}px)` }}
+              className="absolute left-0 right-0 contain-content"
+              style={{ top: item.start - top }}
             >
               <Row paint={p} current={p.id === at} onMove={moveTo} />
             </div>
@@ -100,11 +110,6 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
       </div>
     </div>
   );
-}
-
-/** Whether a row is one line of a height that need not be measured. */
-function isWide() {
-  return window.innerWidth >= 1024;
 }
 
 const Row = memo(function Row({
