@@ -26,18 +26,22 @@ class HouseTest {
             .definedBy("molvet.core.collection")
             .layer("shelf")
             .definedBy("molvet.core.shelf")
+            .layer("arrival")
+            .definedBy("molvet.core.arrival")
             .layer("reading")
             .definedBy("molvet.core.reading")
             .whereLayer("reading")
             .mayNotBeAccessedByAnyLayer()
+            .whereLayer("arrival")
+            .mayOnlyBeAccessedByLayers("reading")
             .whereLayer("shelf")
             .mayOnlyBeAccessedByLayers("reading")
             .whereLayer("collection")
-            .mayOnlyBeAccessedByLayers("shelf", "reading")
+            .mayOnlyBeAccessedByLayers("shelf", "arrival", "reading")
             .whereLayer("maker")
-            .mayOnlyBeAccessedByLayers("collection", "shelf", "reading")
+            .mayOnlyBeAccessedByLayers("collection", "shelf", "arrival", "reading")
             .whereLayer("pigment")
-            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "reading");
+            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "arrival", "reading");
 
     @ArchTest
     static final ArchRule MEASURE_AND_COLOUR_KNOW_NO_ROOM = noClasses()
@@ -50,6 +54,7 @@ class HouseTest {
                     "molvet.core.maker",
                     "molvet.core.collection",
                     "molvet.core.shelf",
+                    "molvet.core.arrival",
                     "molvet.core.reading");
 
     @ArchTest

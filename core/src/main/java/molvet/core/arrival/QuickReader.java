@@ -328,7 +328,6 @@ public final class QuickReader {
         QuickLine read() {
             skip(MARK);
             brackets();
-            people();
             money();
             each(DISCOUNT, m -> {
                 discount = decimal(m.group(1)).min(new BigDecimal(100));
@@ -336,6 +335,7 @@ public final class QuickReader {
             });
             first(SIZE, m -> size(m.group(), m.start(), m.end()));
             readPigments();
+            people();
             first(EDITION, m -> {
                 edition = text(m.start(), m.end());
                 take(PartKind.EDITION, m.start(), m.end(), edition);
