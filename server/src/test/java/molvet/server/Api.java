@@ -100,8 +100,12 @@ public final class Api {
     }
 
     public Answer upload(String path, String fileName, byte[] bytes) {
+        return upload(path, "picture", fileName, bytes);
+    }
+
+    public Answer upload(String path, String part, String fileName, byte[] bytes) {
         ByteArrayOutputStream body = new ByteArrayOutputStream();
-        body.writeBytes(("--edge\r\nContent-Disposition: form-data; name=\"picture\"; filename=\"" + fileName
+        body.writeBytes(("--edge\r\nContent-Disposition: form-data; name=\"" + part + "\"; filename=\"" + fileName
                         + "\"\r\nContent-Type: application/octet-stream\r\n\r\n")
                 .getBytes(StandardCharsets.UTF_8));
         body.writeBytes(bytes);

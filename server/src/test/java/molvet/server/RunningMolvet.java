@@ -57,6 +57,7 @@ public final class RunningMolvet {
         properties.put("server.port", "0");
         properties.put("molvet.sign-up", "open");
         properties.put("molvet.demo", "false");
+        properties.put("molvet.secret", "0123456789abcdef".repeat(4));
         properties.put("spring.datasource.hikari.connection-timeout", "1000");
         properties.putAll(more);
         // Set as arguments, which win over the file.

@@ -38,7 +38,13 @@ public class Acts {
             "observation",
             "keeper",
             "swatch",
-            "reading");
+            "reading",
+            "arrival",
+            "giver",
+            "arrival_line",
+            "dotcard",
+            "dot",
+            "pour");
 
     /** Columns that follow from others and are worked out again. */
     private static final Set<String> DERIVED =
@@ -188,7 +194,7 @@ public class Acts {
                 ", ",
                 values.keySet().stream().map(k -> k + " = values(" + k + ")").toList());
         db.sql("insert into " + c.table + " (" + columns + ") values (" + marks + ") on duplicate key update " + sets)
-                .params(new ArrayList<>(values.values()))
+                .params(values.values().stream().map(Acts::back).toList())
                 .update();
         paintOf(me, c.table, c.id, c.before).ifPresent(paints::add);
     }
@@ -216,7 +222,16 @@ public class Acts {
                 .orElse(Map.of());
     }
 
-    /** Dates as text, which the database takes back as they are. */
+    /** Before bytes kept as text; no text of a collector may begin so. */
+    private static final String BYTES = "\u0001bytes:";
+
+    private static Object back(Object kept) {
+        return kept instanceof String s && s.startsWith(BYTES)
+                ? java.util.Base64.getDecoder().decode(s.substring(BYTES.length()))
+                : kept;
+    }
+
+    /** Dates as text, which the database takes back as they are; bytes too, see {@link #back}. */
     private static Map<String, Object> texts(Map<String, Object> row) {
         Map<String, Object> out = new LinkedHashMap<>();
         row.forEach((k, v) -> out.put(
@@ -229,7 +244,11 @@ public class Acts {
                                                 || v instanceof LocalDate
                                                 || v instanceof java.math.BigDecimal
                                         ? v.toString()
-                                        : v));
+                                        : v instanceof byte[] b
+                                                ? BYTES
+                                                        + java.util.Base64.getEncoder()
+                                                                .encodeToString(b)
+                                                : v));
         return out;
     }
 

@@ -28,7 +28,13 @@ public class Ownership implements HandlerInterceptor {
             "keeper",
             "swatch",
             "picture",
-            "reading");
+            "reading",
+            "arrival",
+            "giver",
+            "dotcard",
+            "dot",
+            "pour",
+            "leaflet");
 
     private final JdbcClient db;
 

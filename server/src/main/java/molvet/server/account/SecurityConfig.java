@@ -32,6 +32,9 @@ class SecurityConfig {
                 .authorizeHttpRequests(
                         a -> a.requestMatchers(HttpMethod.GET, "/api/session", "/api/health", "/api/openapi.json")
                                 .permitAll()
+                                // Answered for by the secret word in its address.
+                                .requestMatchers(HttpMethod.GET, "/api/calendar/*")
+                                .permitAll()
                                 .requestMatchers(HttpMethod.POST, "/api/session", "/api/collectors")
                                 .permitAll()
                                 .requestMatchers("/api/**")

@@ -99,6 +99,13 @@ class WebConfig implements WebMvcConfigurer {
                                 .type(SecurityScheme.Type.APIKEY)
                                 .in(SecurityScheme.In.COOKIE)
                                 .name("MOLVET"))
+                .schemaRequirement(
+                        "calendar",
+                        new SecurityScheme()
+                                .type(SecurityScheme.Type.APIKEY)
+                                .in(SecurityScheme.In.QUERY)
+                                .name("word")
+                                .description("The secret word in the address of the calendar."))
                 .addSecurityItem(new SecurityRequirement().addList("session"));
     }
 

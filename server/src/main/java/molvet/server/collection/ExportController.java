@@ -12,6 +12,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import molvet.core.shelf.Find;
 import molvet.server.account.Collector;
+import molvet.server.account.Tables;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.dhatim.fastexcel.Workbook;
@@ -72,7 +73,7 @@ class ExportController {
                 new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
             printer.printRecord(HEAD);
             for (List<Object> row : table(me)) {
-                printer.printRecord(row.stream().map(ExportController::harmless).toList());
+                printer.printRecord(row.stream().map(Tables::harmless).toList());
             }
         }
         return file(out.toByteArray(), "text/csv; charset=utf-8", "csv");
@@ -235,11 +236,6 @@ class ExportController {
 
     private static String text(@org.jspecify.annotations.Nullable String text) {
         return text == null ? "" : text;
-    }
-
-    /** A spreadsheet must not take a name for a formula; numbers stay numbers. */
-    private static Object harmless(Object cell) {
-        return cell instanceof String s && !s.isEmpty() && "=+-@\t\r".indexOf(s.charAt(0)) >= 0 ? "'" + s : cell;
     }
 
     private static ResponseEntity<byte[]> file(byte[] bytes, String type, String extension) {

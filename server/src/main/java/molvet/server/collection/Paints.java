@@ -3,9 +3,7 @@ package molvet.server.collection;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
-import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
@@ -22,6 +20,7 @@ import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.Trait;
 import molvet.server.account.Acts;
 import molvet.server.account.Collector;
+import molvet.server.account.Fields;
 import molvet.server.account.NotFound;
 import molvet.server.account.Ownership;
 import molvet.server.account.Stale;
@@ -111,12 +110,28 @@ public class Paints {
 
     @Transactional
     public long add(Collector me, NewPaint typed) {
+        Accession[] accession = new Accession[1];
+        long id = acts.act(me, () -> "Catalogued " + typed.name().strip() + " as " + accession[0], List.of(), made -> {
+            long paint = catalogue(me, typed, made);
+            accession[0] = store.paint(me, paint).orElseThrow().number();
+            return paint;
+        });
+        facts.refresh(me, id);
+        return id;
+    }
+
+    /**
+     * Catalogues a paint as part of a larger act; what follows from it is for the act to refresh.
+     *
+     * @throws Refusal naming every field that cannot be
+     */
+    public long catalogue(Collector me, NewPaint typed, Acts.Made made) {
         List<Refusal.Fault> faults = new ArrayList<>();
         Checked c = check(me, typed, faults);
         Optional<PaintStore.HoldingRow> holding =
                 typed.form() == null || typed.form().isBlank()
                         ? Optional.empty()
-                        : Optional.ofNullable(tried(
+                        : Optional.ofNullable(Fields.tried(
                                 faults,
                                 () -> holding(
                                         0,
@@ -133,14 +148,14 @@ public class Paints {
                                                 null,
                                                 null))));
         if (!faults.isEmpty()) throw new Refusal(faults);
-        Accession accession = new Accession(store.nextAccession(me));
-        long id = acts.act(me, () -> "Catalogued " + c.name + " as " + accession, List.of(), made -> {
-            long paint = made.row("paint", store.add(me, row(me, 0, accession.number(), 1, c, made)));
-            holding.ifPresent(h -> made.row("holding", store.addHolding(me, withPaint(h, paint))));
-            return paint;
-        });
-        facts.refresh(me, id);
-        return id;
+        long paint = made.row("paint", store.add(me, row(me, 0, store.nextAccession(me), 1, c, made)));
+        holding.ifPresent(h -> made.row("holding", store.addHolding(me, withPaint(h, paint))));
+        return paint;
+    }
+
+    /** Adds a holding as part of a larger act; see {@link #catalogue}. */
+    public long hold(Collector me, long paint, NewHolding typed, Acts.Made made) {
+        return made.row("holding", store.addHolding(me, withPaint(holding(0, typed), paint)));
     }
 
     @Transactional
@@ -232,16 +247,16 @@ public class Paints {
     /** Notes what the eye says; earlier observations stay. */
     @Transactional
     public void observe(Collector me, long paint, NewObservation typed) {
-        EyeTrait trait = EyeTrait.parse(text(typed.trait()));
-        String value = trait.step(text(typed.value()));
-        PaperWord.Source source = text(typed.source()).equalsIgnoreCase("FADING_TEST")
+        EyeTrait trait = EyeTrait.parse(Fields.text(typed.trait()));
+        String value = trait.step(Fields.text(typed.value()));
+        PaperWord.Source source = Fields.text(typed.source()).equalsIgnoreCase("FADING_TEST")
                 ? PaperWord.Source.FADING_TEST
                 : PaperWord.Source.EYE;
         if (source == PaperWord.Source.FADING_TEST && trait != EyeTrait.LIGHTFASTNESS) {
             throw Refusal.of("source", "A fading test speaks of lightfastness only.", "Leave the source out.");
         }
         LocalDate today = LocalDate.now(clock);
-        LocalDate on = day("on", typed.on(), today);
+        LocalDate on = Fields.day("on", typed.on(), today);
         if (on.isAfter(today.plusDays(1))) {
             throw Refusal.of("on", "The day " + on + " is still to come.", "Write the day you looked.");
         }
@@ -299,15 +314,15 @@ public class Paints {
             Makers.Claims claims) {}
 
     private Checked check(Collector me, NewPaint p, List<Refusal.Fault> faults) {
-        String name = tried(faults, () -> Words.needed("name", p.name(), 160));
-        String maker = tried(faults, () -> Words.line("maker", p.maker(), 120));
-        String line = tried(faults, () -> Words.line("line", p.line(), 120));
-        String pigments = tried(faults, () -> Words.line("pigments", p.pigments(), LabelReader.MOST));
-        if (pigments != null) tried(faults, () -> reader.read(pigments));
-        Integer series = tried(faults, () -> Makers.series(p.series()));
-        String note = tried(faults, () -> Words.lines("note", p.note(), 4000));
+        String name = Fields.tried(faults, () -> Words.needed("name", p.name(), 160));
+        String maker = Fields.tried(faults, () -> Words.line("maker", p.maker(), 120));
+        String line = Fields.tried(faults, () -> Words.line("line", p.line(), 120));
+        String pigments = Fields.tried(faults, () -> Words.line("pigments", p.pigments(), LabelReader.MOST));
+        if (pigments != null) Fields.tried(faults, () -> reader.read(pigments));
+        Integer series = Fields.tried(faults, () -> Makers.series(p.series()));
+        String note = Fields.tried(faults, () -> Words.lines("note", p.note(), 4000));
         Makers.Claims claims = p.claims() == null ? Makers.Claims.NONE : p.claims();
-        for (Trait trait : Trait.values()) tried(faults, () -> claims.written(trait));
+        for (Trait trait : Trait.values()) Fields.tried(faults, () -> claims.written(trait));
         if (line != null && !line.isEmpty() && maker != null && maker.isEmpty() && p.colour() == null) {
             faults.add(new Refusal.Fault("maker", "The line “" + line + "” has no maker.", "Write who makes it."));
         }
@@ -360,29 +375,32 @@ public class Paints {
 
     private PaintStore.HoldingRow holding(long id, NewHolding typed) {
         List<Refusal.Fault> faults = new ArrayList<>();
-        HoldingForm form = tried(faults, () -> one("form", text(typed.form()), HoldingForm.values()));
-        HoldingState state = text(typed.state()).isBlank()
+        HoldingForm form =
+                Fields.tried(faults, () -> Fields.one("form", Fields.text(typed.form()), HoldingForm.values()));
+        HoldingState state = Fields.text(typed.state()).isBlank()
                 ? HoldingState.HERE
-                : tried(faults, () -> one("state", text(typed.state()), HoldingState.values()));
-        BigDecimal volume = text(typed.volume()).isBlank()
+                : Fields.tried(faults, () -> Fields.one("state", Fields.text(typed.state()), HoldingState.values()));
+        BigDecimal volume = Fields.text(typed.volume()).isBlank()
                 ? null
-                : tried(faults, () -> Volume.parse(text(typed.volume())).ml());
-        Money price = text(typed.price()).isBlank()
+                : Fields.tried(
+                        faults, () -> Volume.parse(Fields.text(typed.volume())).ml());
+        Money price = Fields.text(typed.price()).isBlank()
                 ? null
-                : tried(
+                : Fields.tried(
                         faults,
                         () -> Prices.parse(
-                                text(typed.price()),
-                                text(typed.currency()).isBlank() ? "EUR" : text(typed.currency())));
+                                Fields.text(typed.price()),
+                                Fields.text(typed.currency()).isBlank() ? "EUR" : Fields.text(typed.currency())));
         int left = typed.left() == null ? 100 : typed.left();
         if (left < 0 || left > 100) {
             faults.add(new Refusal.Fault("left", left + " % cannot be left.", "Write a number from 0 to 100."));
         }
-        LocalDate cameOn =
-                text(typed.cameOn()).isBlank() ? null : tried(faults, () -> day("cameOn", typed.cameOn(), null));
-        String where = tried(faults, () -> Words.line("kept where", typed.keptWhere(), 160));
-        String from = tried(faults, () -> Words.line("from", typed.from(), 160));
-        String note = tried(faults, () -> Words.lines("note", typed.note(), 1000));
+        LocalDate cameOn = Fields.text(typed.cameOn()).isBlank()
+                ? null
+                : Fields.tried(faults, () -> Fields.day("cameOn", typed.cameOn(), null));
+        String where = Fields.tried(faults, () -> Words.line("kept where", typed.keptWhere(), 160));
+        String from = Fields.tried(faults, () -> Words.line("from", typed.from(), 160));
+        String note = Fields.tried(faults, () -> Words.lines("note", typed.note(), 1000));
         if (!faults.isEmpty()) throw new Refusal(faults);
         return new PaintStore.HoldingRow(
                 id,
@@ -415,53 +433,5 @@ public class Paints {
                 h.currency(),
                 h.note(),
                 h.version());
-    }
-
-    /** Collects refusals, so that every offending field is named at once. */
-    private static <T> @Nullable T tried(List<Refusal.Fault> faults, java.util.function.Supplier<@Nullable T> of) {
-        try {
-            return of.get();
-        } catch (Refusal e) {
-            faults.addAll(e.faults());
-            return null;
-        }
-    }
-
-    public static LocalDate day(String where, @Nullable String text, @Nullable LocalDate otherwise) {
-        if (text == null || text.isBlank()) {
-            if (otherwise == null) throw Refusal.of(where, "The day is missing.", "Write it like 2026-05-02.");
-            return otherwise;
-        }
-        try {
-            LocalDate day = LocalDate.parse(text.strip());
-            if (day.getYear() < 1900 || day.getYear() > 2200) throw new DateTimeParseException("", text, 0);
-            return day;
-        } catch (DateTimeParseException e) {
-            throw Refusal.of(
-                    where,
-                    "“" + (text.length() > 30 ? text.substring(0, 30) + "…" : text) + "” is not a day.",
-                    "Write it like 2026-05-02.");
-        }
-    }
-
-    private static String text(@Nullable String text) {
-        return text == null ? "" : text;
-    }
-
-    private static <E extends Enum<E>> E one(String where, String text, E[] values) {
-        String wanted = text.strip().toUpperCase(Locale.ROOT).replaceAll("[\\s-]+", "_");
-        return Arrays.stream(values)
-                .filter(v -> v.name().equals(wanted))
-                .findFirst()
-                .orElseThrow(() -> Refusal.of(
-                        where,
-                        "“" + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + "” is not a " + where + ".",
-                        "It is one of "
-                                + Arrays.toString(values)
-                                        .toLowerCase(Locale.ROOT)
-                                        .replace("[", "")
-                                        .replace("]", "")
-                                        .replace('_', ' ')
-                                + "."));
     }
 }

@@ -109,7 +109,12 @@ public class DemoCollection {
                                     m.get("granulation")),
                             null));
             lines.put(
-                    m.get("maker"), makers.addLine(me, maker, new Makers.NewLine(m.get("line"), m.get("grade"), null)));
+                    m.get("maker"),
+                    makers.addLine(
+                            me,
+                            maker,
+                            new Makers.NewLine(
+                                    m.get("line"), m.get("grade"), m.get("line").contains("Honey"), null)));
         }
         shelf.addKeeper(me, new Shelf.NewKeeper("RING", 1, "Pellworth, painted at the station", null, 60, null));
         shelf.addKeeper(me, new Shelf.NewKeeper("RING", 2, "Everyone else", null, 60, null));
@@ -130,11 +135,16 @@ public class DemoCollection {
                             row.get("name"),
                             series(row),
                             "CURRENT",
-                            row.get("volume").isEmpty() ? "" : row.get("volume") + " ml",
                             row.get("german").isEmpty()
                                     ? List.of()
                                     : List.of(new Makers.NewName("de", row.get("german"))),
-                            new Makers.NewEdition(null, null, row.get("label"), claims, null),
+                            new Makers.NewEdition(
+                                    null,
+                                    null,
+                                    row.get("label"),
+                                    row.get("volume").isEmpty() ? "" : row.get("volume") + " ml",
+                                    claims,
+                                    null),
                             null));
             long paint = paints.add(
                     me,

@@ -2,6 +2,8 @@ package molvet.server.maker;
 
 import java.util.Arrays;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import molvet.core.maker.MakerScale;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentCode;
@@ -52,13 +54,14 @@ class MakerController {
 
     record MakerList(List<MakerEntry> makers) {}
 
-    record LineView(long id, String name, String grade, int colours, int version) {}
+    record LineView(long id, String name, String grade, boolean honey, int colours, int version) {}
 
     record EditionView(
             long id,
             String label,
             @Nullable Integer sinceYear,
             String labelText,
+            String sizes,
             List<String> recipe,
             List<ClaimView> claims,
             String note) {}
@@ -70,12 +73,21 @@ class MakerController {
             List<Makers.NewName> names,
             @Nullable Integer series,
             String status,
-            String sizes,
             List<EditionView> editions,
             int version) {}
 
+    record LeafletView(long id, String title, String mediaType, long size) {}
+
     record LinePage(
-            long id, String name, String grade, long maker, String makerName, List<ColourView> colours, int version) {}
+            long id,
+            String name,
+            String grade,
+            boolean honey,
+            long maker,
+            String makerName,
+            List<ColourView> colours,
+            List<LeafletView> leaflets,
+            int version) {}
 
     @GetMapping("/api/makers")
     MakerList all(Collector me) {
@@ -106,7 +118,7 @@ class MakerController {
                         .toList(),
                 m.paints(),
                 store.lines(me, maker).stream()
-                        .map(l -> new LineView(l.id(), l.name(), l.grade(), l.colours(), l.version()))
+                        .map(l -> new LineView(l.id(), l.name(), l.grade(), l.honey(), l.colours(), l.version()))
                         .toList(),
                 m.version());
     }
@@ -133,12 +145,15 @@ class MakerController {
     LinePage line(Collector me, @PathVariable long line) {
         MakerStore.LineRow l = store.line(me, line).orElseThrow(() -> new NotFound("There is no such line."));
         MakerStore.MakerRow m = store.maker(me, l.makerId()).orElseThrow();
-        List<MakerStore.NameRow> names = store.names(me, line);
-        List<MakerStore.EditionRow> editions = store.editions(me, line);
+        Map<Long, List<MakerStore.NameRow>> names =
+                store.names(me, line).stream().collect(Collectors.groupingBy(MakerStore.NameRow::colourId));
+        Map<Long, List<MakerStore.EditionRow>> editions =
+                store.editions(me, line).stream().collect(Collectors.groupingBy(MakerStore.EditionRow::colourId));
         return new LinePage(
                 l.id(),
                 l.name(),
                 l.grade(),
+                l.honey(),
                 m.id(),
                 m.name(),
                 store.colours(me, line).stream()
@@ -146,18 +161,18 @@ class MakerController {
                                 c.id(),
                                 c.catalogueNumber(),
                                 c.name(),
-                                names.stream()
-                                        .filter(n -> n.colourId() == c.id())
+                                names.getOrDefault(c.id(), List.of()).stream()
                                         .map(n -> new Makers.NewName(n.language(), n.name()))
                                         .toList(),
                                 c.series(),
                                 c.status(),
-                                c.sizes(),
-                                editions.stream()
-                                        .filter(e -> e.colourId() == c.id())
+                                editions.getOrDefault(c.id(), List.of()).stream()
                                         .map(e -> edition(e, m))
                                         .toList(),
                                 c.version()))
+                        .toList(),
+                store.leaflets(me, line).stream()
+                        .map(f -> new LeafletView(f.id(), f.title(), f.mediaType(), f.size()))
                         .toList(),
                 l.version());
     }
@@ -202,6 +217,7 @@ class MakerController {
                 e.label(),
                 e.sinceYear(),
                 e.labelText(),
+                e.sizes(),
                 reader.read(e.labelText()).recipe().pigments().stream()
                         .map(PigmentCode::toString)
                         .toList(),

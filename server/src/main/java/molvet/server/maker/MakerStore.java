@@ -1,13 +1,18 @@
 package molvet.server.maker;
 
+import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.maker.ChartIndex;
 import molvet.core.maker.MakerScale;
 import molvet.core.pigment.Trait;
 import molvet.server.account.Collector;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
@@ -46,7 +51,7 @@ public class MakerStore {
         }
     }
 
-    public record LineRow(long id, long makerId, String name, String grade, int version, int colours) {}
+    public record LineRow(long id, long makerId, String name, String grade, boolean honey, int version, int colours) {}
 
     public record ColourRow(
             long id,
@@ -55,7 +60,6 @@ public class MakerStore {
             String name,
             @Nullable Integer series,
             String status,
-            String sizes,
             int version) {}
 
     public record NameRow(long colourId, String language, String name) {}
@@ -66,6 +70,7 @@ public class MakerStore {
             String label,
             @Nullable Integer sinceYear,
             String labelText,
+            String sizes,
             String claimLightfastness,
             String claimTransparency,
             String claimStaining,
@@ -162,7 +167,7 @@ public class MakerStore {
     }
 
     private static final String LINE = """
-            select l.id, l.maker_id, l.name, l.grade, l.version,
+            select l.id, l.maker_id, l.name, l.grade, l.honey, l.version,
                    (select count(*) from colour c where c.line_id = l.id and c.collector_id = l.collector_id) colours
             from line l where l.collector_id = :me
             """;
@@ -192,31 +197,31 @@ public class MakerStore {
                 .optional();
     }
 
-    long addLine(Collector me, long maker, String name, String grade) {
+    long addLine(Collector me, long maker, String name, String grade, boolean honey) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into line (collector_id, maker_id, name, grade) values (?, ?, ?, ?)")
-                .params(me.id(), maker, name, grade)
+        db.sql("insert into line (collector_id, maker_id, name, grade, honey) values (?, ?, ?, ?, ?)")
+                .params(me.id(), maker, name, grade, honey)
                 .update(key, "id");
         return key.getKey().longValue();
     }
 
-    boolean changeLine(Collector me, long id, int version, String name, String grade) {
+    boolean changeLine(Collector me, long id, int version, String name, String grade, boolean honey) {
         return db.sql("""
-                update line set name = ?, grade = ?, version = version + 1
+                update line set name = ?, grade = ?, honey = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
-                """).params(name, grade, id, me.id(), version).update() == 1;
+                """).params(name, grade, honey, id, me.id(), version).update() == 1;
     }
 
     public List<ColourRow> colours(Collector me, long line) {
         return db.sql("""
-                select id, line_id, catalogue_number, name, series, status, sizes, version from colour
+                select id, line_id, catalogue_number, name, series, status, version from colour
                 where collector_id = ? and line_id = ? order by catalogue_number, name limit 2000
                 """).params(me.id(), line).query(ColourRow.class).list();
     }
 
     public Optional<ColourRow> colour(Collector me, long id) {
         return db.sql("""
-                select id, line_id, catalogue_number, name, series, status, sizes, version from colour
+                select id, line_id, catalogue_number, name, series, status, version from colour
                 where collector_id = ? and id = ?
                 """).params(me.id(), id).query(ColourRow.class).optional();
     }
@@ -230,28 +235,29 @@ public class MakerStore {
 
     public List<EditionRow> editions(Collector me, long line) {
         return db.sql("""
-                select e.id, e.colour_id, e.label, e.since_year, e.label_text, e.claim_lightfastness,
+                select e.id, e.colour_id, e.label, e.since_year, e.label_text, e.sizes, e.claim_lightfastness,
                        e.claim_transparency, e.claim_staining, e.claim_granulation, e.note
                 from edition e join colour c on c.id = e.colour_id
                 where e.collector_id = ? and c.line_id = ? order by coalesce(e.since_year, 0) desc, e.id desc
                 """).params(me.id(), line).query(EditionRow.class).list();
     }
 
+    /** Every edition of every colour, the newest of a colour first. */
+    public List<EditionRow> allEditions(Collector me) {
+        return db.sql("""
+                select id, colour_id, label, since_year, label_text, sizes, claim_lightfastness, claim_transparency,
+                       claim_staining, claim_granulation, note
+                from edition where collector_id = ? order by colour_id, coalesce(since_year, 0) desc, id desc
+                """).param(me.id()).query(EditionRow.class).list();
+    }
+
     long addColour(
-            Collector me,
-            long line,
-            String catalogueNumber,
-            String name,
-            @Nullable Integer series,
-            String status,
-            String sizes) {
+            Collector me, long line, String catalogueNumber, String name, @Nullable Integer series, String status) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
         db.sql("""
-                insert into colour (collector_id, line_id, catalogue_number, name, series, status, sizes)
-                values (?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(me.id(), line, catalogueNumber, name, series, status, sizes)
-                .update(key, "id");
+                insert into colour (collector_id, line_id, catalogue_number, name, series, status)
+                values (?, ?, ?, ?, ?, ?)
+                """).params(me.id(), line, catalogueNumber, name, series, status).update(key, "id");
         return key.getKey().longValue();
     }
 
@@ -262,13 +268,12 @@ public class MakerStore {
             String catalogueNumber,
             String name,
             @Nullable Integer series,
-            String status,
-            String sizes) {
+            String status) {
         return db.sql("""
-                update colour set catalogue_number = ?, name = ?, series = ?, status = ?, sizes = ?, version = version + 1
+                update colour set catalogue_number = ?, name = ?, series = ?, status = ?, version = version + 1
                 where id = ? and collector_id = ? and version = ?
                 """)
-                        .params(catalogueNumber, name, series, status, sizes, id, me.id(), version)
+                        .params(catalogueNumber, name, series, status, id, me.id(), version)
                         .update()
                 == 1;
     }
@@ -297,9 +302,9 @@ public class MakerStore {
     long addEdition(Collector me, long colour, EditionRow e) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
         db.sql("""
-                insert into edition (collector_id, colour_id, label, since_year, label_text, claim_lightfastness,
+                insert into edition (collector_id, colour_id, label, since_year, label_text, sizes, claim_lightfastness,
                                      claim_transparency, claim_staining, claim_granulation, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """)
                 .params(
                         me.id(),
@@ -307,6 +312,7 @@ public class MakerStore {
                         e.label(),
                         e.sinceYear(),
                         e.labelText(),
+                        e.sizes(),
                         e.claimLightfastness(),
                         e.claimTransparency(),
                         e.claimStaining(),
@@ -316,11 +322,87 @@ public class MakerStore {
         return key.getKey().longValue();
     }
 
-    /** How many paints point at a colour. */
-    int paintsOf(Collector me, long colour) {
-        return db.sql("select count(*) from paint where collector_id = ? and colour_id = ?")
-                .params(me.id(), colour)
-                .query(Integer.class)
-                .single();
+    /** Changes what the newest edition is sold at. */
+    void changeSizes(Collector me, long edition, String sizes) {
+        db.sql("update edition set sizes = ? where id = ? and collector_id = ?")
+                .params(sizes, edition, me.id())
+                .update();
+    }
+
+    void changeStatus(Collector me, long colour, String status) {
+        db.sql("update colour set status = ?, version = version + 1 where id = ? and collector_id = ?")
+                .params(status, colour, me.id())
+                .update();
+    }
+
+    /** The editions of a colour, newest first. */
+    public List<EditionRow> editionsOf(Collector me, long colour) {
+        return db.sql("""
+                select id, colour_id, label, since_year, label_text, sizes, claim_lightfastness, claim_transparency,
+                       claim_staining, claim_granulation, note
+                from edition where collector_id = ? and colour_id = ? order by coalesce(since_year, 0) desc, id desc
+                """).params(me.id(), colour).query(EditionRow.class).list();
+    }
+
+    /** Every maker, line and colour by its names, for looking up what a line says. */
+    public ChartIndex index(Collector me) {
+        List<ChartIndex.Maker> makers = db.sql("select id, name from maker where collector_id = ?")
+                .param(me.id())
+                .query((rs, n) -> new ChartIndex.Maker(rs.getLong(1), rs.getString(2)))
+                .list();
+        List<ChartIndex.Line> lines = db.sql("select id, maker_id, name from line where collector_id = ?")
+                .param(me.id())
+                .query((rs, n) -> new ChartIndex.Line(rs.getLong(1), rs.getLong(2), rs.getString(3)))
+                .list();
+        Map<Long, List<String>> others = new HashMap<>();
+        db.sql("select colour_id, name from colour_name where collector_id = ?")
+                .param(me.id())
+                .query((RowCallbackHandler) rs -> others.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                        .add(rs.getString(2)));
+        List<ChartIndex.Colour> colours = db.sql("""
+                select c.id, c.line_id, l.maker_id, c.catalogue_number, c.name
+                from colour c join line l on l.id = c.line_id where c.collector_id = ? order by c.id
+                """)
+                .param(me.id())
+                .query((rs, n) -> {
+                    List<String> names = new ArrayList<>(List.of(rs.getString(5)));
+                    names.addAll(others.getOrDefault(rs.getLong(1), List.of()));
+                    return new ChartIndex.Colour(rs.getLong(1), rs.getLong(2), rs.getLong(3), rs.getString(4), names);
+                })
+                .list();
+        return new ChartIndex(makers, lines, colours);
+    }
+
+    public record LeafletRow(long id, long lineId, String title, String mediaType, long size) {}
+
+    public List<LeafletRow> leaflets(Collector me, long line) {
+        return db.sql(
+                        "select id, line_id, title, media_type, length(bytes) size from leaflet where collector_id = ? and line_id = ? order by id")
+                .params(me.id(), line)
+                .query(LeafletRow.class)
+                .list();
+    }
+
+    long addLeaflet(Collector me, long line, String title, String mediaType, byte[] bytes, LocalDateTime at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into leaflet (collector_id, line_id, title, media_type, bytes, at) values (?, ?, ?, ?, ?, ?)")
+                .params(me.id(), line, title, mediaType, bytes, at)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    record LeafletFile(String title, String mediaType, byte[] bytes) {}
+
+    Optional<LeafletFile> leaflet(Collector me, long id) {
+        return db.sql("select title, media_type, bytes from leaflet where collector_id = ? and id = ?")
+                .params(me.id(), id)
+                .query(LeafletFile.class)
+                .optional();
+    }
+
+    void deleteLeaflet(Collector me, long id) {
+        db.sql("delete from leaflet where collector_id = ? and id = ?")
+                .params(me.id(), id)
+                .update();
     }
 }

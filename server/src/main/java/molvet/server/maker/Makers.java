@@ -10,12 +10,14 @@ import java.util.stream.Collectors;
 import molvet.core.maker.ColourStatus;
 import molvet.core.maker.LineGrade;
 import molvet.core.maker.MakerScale;
+import molvet.core.maker.Sizes;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.Trait;
 import molvet.server.account.Acts;
 import molvet.server.account.Collector;
+import molvet.server.account.Fields;
 import molvet.server.account.NotFound;
 import molvet.server.account.Ownership;
 import molvet.server.account.Stale;
@@ -78,8 +80,12 @@ public class Makers {
             @Nullable Scales scales,
             @Nullable Integer version) {}
 
+    /** {@code honey}: bound with honey, so that it stays soft longer. */
     public record NewLine(
-            String name, @Nullable String grade, @Nullable Integer version) {}
+            String name,
+            @Nullable String grade,
+            @Nullable Boolean honey,
+            @Nullable Integer version) {}
 
     public record NewName(String language, String name) {}
 
@@ -87,6 +93,7 @@ public class Makers {
             @Nullable String label,
             @Nullable Integer sinceYear,
             @Nullable String pigments,
+            @Nullable String sizes,
             @Nullable Claims claims,
             @Nullable String note) {}
 
@@ -114,7 +121,6 @@ public class Makers {
             String name,
             @Nullable Integer series,
             @Nullable String status,
-            @Nullable String sizes,
             @Nullable List<NewName> names,
             @Nullable NewEdition edition,
             @Nullable Integer version) {}
@@ -174,13 +180,14 @@ public class Makers {
     @Transactional
     public long addLine(Collector me, long maker, NewLine line) {
         String name = Words.needed("line", line.name(), 120);
-        LineGrade grade = one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
+        LineGrade grade = Fields.one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
         try {
             return acts.act(
                     me,
                     () -> "Added the line " + name,
                     List.of(),
-                    made -> made.row("line", store.addLine(me, maker, name, grade.name())));
+                    made -> made.row(
+                            "line", store.addLine(me, maker, name, grade.name(), Boolean.TRUE.equals(line.honey()))));
         } catch (DuplicateKeyException e) {
             throw Refusal.of("name", "This maker has a line “" + name + "” already.", "Open that one.");
         }
@@ -189,9 +196,10 @@ public class Makers {
     @Transactional
     public void changeLine(Collector me, long id, NewLine line) {
         String name = Words.needed("line", line.name(), 120);
-        LineGrade grade = one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
+        LineGrade grade = Fields.one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
         acts.act(me, () -> "Changed the line " + name, List.of(new Acts.Row("line", id)), made -> {
-            if (!store.changeLine(me, id, versionOf(line.version()), name, grade.name())) {
+            if (!store.changeLine(
+                    me, id, versionOf(line.version()), name, grade.name(), Boolean.TRUE.equals(line.honey()))) {
                 throw stale(store.line(me, id));
             }
             return null;
@@ -202,8 +210,8 @@ public class Makers {
     public long addColour(Collector me, long line, NewColour colour) {
         Checked c = check(colour);
         return acts.act(me, () -> "Added the colour " + c.name, List.of(), made -> {
-            long id = made.row(
-                    "colour", store.addColour(me, line, c.catalogueNumber, c.name, c.series, c.status.name(), c.sizes));
+            long id =
+                    made.row("colour", store.addColour(me, line, c.catalogueNumber, c.name, c.series, c.status.name()));
             c.names.forEach((language, name) -> made.row("colour_name", store.addName(me, id, language, name)));
             if (colour.edition() != null) made.row("edition", store.addEdition(me, id, edition(colour.edition())));
             return id;
@@ -217,14 +225,7 @@ public class Makers {
         store.nameIds(me, id).forEach(n -> rows.add(new Acts.Row("colour_name", n)));
         acts.act(me, () -> "Changed the colour " + c.name, rows, made -> {
             if (!store.changeColour(
-                    me,
-                    id,
-                    versionOf(colour.version()),
-                    c.catalogueNumber,
-                    c.name,
-                    c.series,
-                    c.status.name(),
-                    c.sizes)) {
+                    me, id, versionOf(colour.version()), c.catalogueNumber, c.name, c.series, c.status.name())) {
                 throw stale(store.colour(me, id));
             }
             store.clearNames(me, id);
@@ -255,7 +256,7 @@ public class Makers {
     public long lineCalled(Collector me, long maker, String name, Acts.Made made) {
         return store.lineNamed(me, maker, name)
                 .map(MakerStore.LineRow::id)
-                .orElseGet(() -> made.row("line", store.addLine(me, maker, name, LineGrade.ARTIST.name())));
+                .orElseGet(() -> made.row("line", store.addLine(me, maker, name, LineGrade.ARTIST.name(), false)));
     }
 
     /** Where a colour stands: its line and maker. @throws NotFound if it is not the collector's */
@@ -269,7 +270,6 @@ public class Makers {
             String name,
             @Nullable Integer series,
             ColourStatus status,
-            String sizes,
             Map<String, String> names) {}
 
     private static Checked check(NewColour colour) {
@@ -285,8 +285,7 @@ public class Makers {
                 Words.line("catalogue number", colour.catalogueNumber(), 40),
                 Words.needed("name", colour.name(), 160),
                 series(colour.series()),
-                one("status", colour.status(), ColourStatus.CURRENT, ColourStatus.values()),
-                Words.line("sizes", colour.sizes(), 120),
+                Fields.one("status", colour.status(), ColourStatus.CURRENT, ColourStatus.values()),
                 names);
     }
 
@@ -312,6 +311,7 @@ public class Makers {
                 label.isEmpty() ? (e.sinceYear() == null ? "first known" : "since " + e.sinceYear()) : label,
                 e.sinceYear(),
                 pigments,
+                Sizes.parse(e.sizes() == null ? "" : e.sizes(), "EUR").toString(),
                 claims.written(Trait.LIGHTFASTNESS),
                 claims.written(Trait.TRANSPARENCY),
                 claims.written(Trait.STAINING),
@@ -347,17 +347,5 @@ public class Makers {
         return current.<RuntimeException>map(c ->
                         new Stale("It was changed in another window since you opened it. Nothing was overwritten.", c))
                 .orElseGet(() -> new NotFound("It is no longer in your collection."));
-    }
-
-    private static <E extends Enum<E>> E one(String where, @Nullable String text, E otherwise, E[] values) {
-        if (text == null || text.isBlank()) return otherwise;
-        String wanted = text.strip().toUpperCase(Locale.ROOT);
-        return Arrays.stream(values)
-                .filter(v -> v.name().equals(wanted))
-                .findFirst()
-                .orElseThrow(() -> Refusal.of(
-                        where,
-                        "“" + (text.length() > 40 ? text.substring(0, 40) + "…" : text) + "” is not a " + where + ".",
-                        "It is one of " + Arrays.toString(values).toLowerCase(Locale.ROOT) + "."));
     }
 }

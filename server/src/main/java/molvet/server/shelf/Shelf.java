@@ -19,11 +19,11 @@ import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Acts;
 import molvet.server.account.Collector;
+import molvet.server.account.Fields;
 import molvet.server.account.NotFound;
 import molvet.server.account.Stale;
 import molvet.server.account.Taken;
 import molvet.server.collection.PaintFacts;
-import molvet.server.collection.Paints;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
@@ -169,7 +169,7 @@ public class Shelf {
     @Transactional
     public long addSwatch(Collector me, long paint, NewSwatch typed) {
         LocalDate today = LocalDate.now(clock.withZone(ZoneOffset.UTC));
-        LocalDate on = Paints.day("paintedOn", typed.paintedOn(), today);
+        LocalDate on = Fields.day("paintedOn", typed.paintedOn(), today);
         String note = Words.lines("note", typed.note(), 1000);
         boolean hasPlace = typed.place() != null && !typed.place().isBlank();
         Target target = hasPlace ? target(me, typed.place(), Boolean.TRUE.equals(typed.makeKeeper())) : null;

@@ -87,6 +87,33 @@ class EveryOperationTest {
         Map<String, Double> spot = Map.of("x", 0.5, "y", 0.5);
         owner.post("/api/pictures/" + picture + "/readings", Map.of("full", spot, "palest", spot))
                 .must(201);
+        long arrival = owner.post(
+                        "/api/arrivals",
+                        Map.of(
+                                "kind",
+                                "GIFT",
+                                "title",
+                                SECRET + " parcel",
+                                "text",
+                                SECRET + " tube PB29 15 ml",
+                                "givers",
+                                List.of(Map.of("name", SECRET + " friend", "naming", "KEPT"))))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        owner.post("/api/arrivals/" + arrival + "/log", Map.of()).must(200);
+        owner.post("/api/arrivals", Map.of("title", SECRET + " draft")).must(201);
+        owner.post("/api/lines/" + line + "/dotcards", Map.of("name", SECRET + " card"))
+                .must(201);
+        long tube = owner.get("/api/paints/" + page.get("id").asLong())
+                .json()
+                .at("/holdings/0/id")
+                .asLong();
+        owner.post("/api/holdings/" + tube + "/pours", Map.of("form", "HALF_PAN", "pans", 1))
+                .must(201);
+        owner.upload("/api/lines/" + line + "/leaflets", "leaflet", "a.png", png.toByteArray())
+                .must(201);
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
             ResultSet r = s.executeQuery("select id from collector where email = '" + owner.email() + "'");
@@ -172,7 +199,7 @@ class EveryOperationTest {
         }
         if (!query.isEmpty()) path += "?" + String.join("&", query);
         JsonNode content = o.spec.path("requestBody").path("content");
-        if (content.has("multipart/form-data")) return as.upload(path, "a.png", new byte[] {1, 2, 3});
+        if (content.has("multipart/form-data")) return as.upload(path, "picture", "a.png", new byte[] {1, 2, 3});
         byte[] body = content.has("application/json")
                 ? Api.json(example(content.get("application/json").get("schema"), "body"))
                 : null;

@@ -1,0 +1,498 @@
+package molvet.server.arrival;
+
+import java.math.BigDecimal;
+import java.time.LocalDate;
+import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.arrival.Having;
+import molvet.core.collection.Accession;
+import molvet.core.collection.HoldingForm;
+import molvet.core.collection.HoldingState;
+import molvet.core.collection.Standing;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Volume;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.Recipe;
+import molvet.server.account.Collector;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowCallbackHandler;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of arrivals, givers and their lines, and what a line is compared with. */
+@Repository
+class ArrivalStore {
+    private final JdbcClient db;
+
+    ArrivalStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    record ArrivalRow(
+            long id,
+            String kind,
+            String state,
+            String title,
+            @Nullable LocalDate cameOn,
+            String cameFrom,
+            String maker,
+            String currency,
+            String text,
+            String linesHash,
+            String sheet,
+            String note,
+            LocalDateTime createdAt,
+            @Nullable LocalDateTime loggedAt,
+            int version) {}
+
+    record GiverRow(
+            long id,
+            long arrivalId,
+            int position,
+            String name,
+            String naming,
+            byte @Nullable [] sealed,
+            boolean thanksOwed,
+            @Nullable LocalDate thankedOn,
+            String note,
+            int version) {}
+
+    record LineRow(
+            long id,
+            long arrivalId,
+            int position,
+            String kind,
+            String state,
+            String name,
+            String maker,
+            String written,
+            @Nullable Long paintId,
+            @Nullable Long giverId,
+            @Nullable String form,
+            @Nullable BigDecimal volume,
+            int quantity,
+            int toGive,
+            String giftFor,
+            @Nullable BigDecimal unitPrice,
+            @Nullable BigDecimal listPrice,
+            BigDecimal discountPercent,
+            @Nullable BigDecimal goods,
+            @Nullable BigDecimal landed,
+            String currency,
+            @Nullable Integer parcel) {}
+
+    private static final String ARRIVAL = """
+            select id, kind, state, title, came_on, came_from, maker, currency, text, lines_hash, sheet, note, created_at,
+                   logged_at, version
+            from arrival where collector_id = ?
+            """;
+
+    Optional<ArrivalRow> arrival(Collector me, long id) {
+        return db.sql(ARRIVAL + " and id = ?")
+                .params(me.id(), id)
+                .query(ArrivalRow.class)
+                .optional();
+    }
+
+    /** Holds the row until the act is done, so that two windows cannot log one draft twice. */
+    Optional<ArrivalRow> arrivalForUpdate(Collector me, long id) {
+        return db.sql(ARRIVAL + " and id = ? for update")
+                .params(me.id(), id)
+                .query(ArrivalRow.class)
+                .optional();
+    }
+
+    record Entry(
+            long id,
+            String kind,
+            String state,
+            String title,
+            @Nullable LocalDate cameOn,
+            String cameFrom,
+            String currency,
+            LocalDateTime createdAt,
+            int paints,
+            int awaited,
+            @Nullable BigDecimal total,
+            int thanks) {}
+
+    /** Drafts first, then by the day they came, newest first. */
+    List<Entry> arrivals(Collector me, int limit, long after) {
+        return db.sql("""
+                select a.id, a.kind, a.state, a.title, a.came_on, a.came_from, a.currency, a.created_at,
+                       (select coalesce(sum(l.quantity), 0) from arrival_line l where l.arrival_id = a.id and l.kind = 'PAINT')
+                         + (select count(*) from dot d join dotcard c on c.id = d.dotcard_id
+                            where c.arrival_id = a.id and d.paint_id is not null) paints,
+                       (select count(*) from arrival_line l where l.arrival_id = a.id and l.state = 'AWAITED') awaited,
+                       (select sum(l.landed) from arrival_line l where l.arrival_id = a.id) total,
+                       (select count(*) from giver g where g.arrival_id = a.id and g.thanks_owed and g.thanked_on is null
+                          and a.state = 'LOGGED') thanks
+                from arrival a where a.collector_id = ?
+                order by a.state = 'LOGGED', coalesce(a.came_on, date(a.created_at)) desc, a.id desc limit ? offset ?
+                """).params(me.id(), limit, after).query(Entry.class).list();
+    }
+
+    int count(Collector me) {
+        return db.sql("select count(*) from arrival where collector_id = ?")
+                .param(me.id())
+                .query(Integer.class)
+                .single();
+    }
+
+    /** Another arrival with the same lines. */
+    Optional<ArrivalRow> withLines(Collector me, String hash, long but) {
+        return db.sql(ARRIVAL + " and lines_hash = ? and id <> ? order by id desc limit 1")
+                .params(me.id(), hash, but)
+                .query(ArrivalRow.class)
+                .optional();
+    }
+
+    long add(Collector me, ArrivalRow a) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("""
+                insert into arrival (collector_id, kind, state, title, came_on, came_from, maker, currency, text, lines_hash,
+                                     sheet, note, created_at, logged_at)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        a.kind,
+                        a.state,
+                        a.title,
+                        a.cameOn,
+                        a.cameFrom,
+                        a.maker,
+                        a.currency,
+                        a.text,
+                        a.linesHash,
+                        a.sheet,
+                        a.note,
+                        a.createdAt,
+                        a.loggedAt)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    boolean change(Collector me, ArrivalRow a) {
+        return db.sql("""
+                update arrival set kind = ?, state = ?, title = ?, came_on = ?, came_from = ?, maker = ?, currency = ?,
+                       text = ?, lines_hash = ?, sheet = ?, note = ?, logged_at = ?, version = version + 1
+                where id = ? and collector_id = ? and version = ?
+                """)
+                        .params(
+                                a.kind,
+                                a.state,
+                                a.title,
+                                a.cameOn,
+                                a.cameFrom,
+                                a.maker,
+                                a.currency,
+                                a.text,
+                                a.linesHash,
+                                a.sheet,
+                                a.note,
+                                a.loggedAt,
+                                a.id,
+                                me.id(),
+                                a.version)
+                        .update()
+                == 1;
+    }
+
+    void delete(Collector me, long id) {
+        db.sql("delete from arrival where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    private static final String GIVER = """
+            select g.id, g.arrival_id, g.position, g.name, g.naming, g.sealed, g.thanks_owed, g.thanked_on, g.note, g.version
+            from giver g where g.collector_id = ?
+            """;
+
+    List<GiverRow> givers(Collector me, long arrival) {
+        return db.sql(GIVER + " and g.arrival_id = ? order by g.position, g.id")
+                .params(me.id(), arrival)
+                .query((rs, n) -> giver(rs))
+                .list();
+    }
+
+    Optional<GiverRow> giver(Collector me, long id) {
+        return db.sql(GIVER + " and g.id = ?")
+                .params(me.id(), id)
+                .query((rs, n) -> giver(rs))
+                .optional();
+    }
+
+    /** Everybody thanks are or were owed to, those still owed first. */
+    List<GiverRow> thanks(Collector me) {
+        return db.sql(GIVER + """
+                 and exists (select 1 from arrival a where a.id = g.arrival_id and a.state = 'LOGGED')
+                 order by g.thanked_on is not null or not g.thanks_owed, g.id desc limit 500
+                """).param(me.id()).query((rs, n) -> giver(rs)).list();
+    }
+
+    private static GiverRow giver(java.sql.ResultSet rs) throws java.sql.SQLException {
+        return new GiverRow(
+                rs.getLong(1),
+                rs.getLong(2),
+                rs.getInt(3),
+                rs.getString(4),
+                rs.getString(5),
+                rs.getBytes(6),
+                rs.getBoolean(7),
+                rs.getObject(8, LocalDate.class),
+                rs.getString(9),
+                rs.getInt(10));
+    }
+
+    long addGiver(Collector me, GiverRow g) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("""
+                insert into giver (collector_id, arrival_id, position, name, naming, sealed, thanks_owed, thanked_on, note)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(me.id(), g.arrivalId, g.position, g.name, g.naming, g.sealed, g.thanksOwed, g.thankedOn, g.note)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void changeGiver(Collector me, GiverRow g) {
+        db.sql("""
+                update giver set position = ?, name = ?, naming = ?, sealed = ?, thanks_owed = ?, thanked_on = ?, note = ?,
+                       version = version + 1 where id = ? and collector_id = ?
+                """)
+                .params(g.position, g.name, g.naming, g.sealed, g.thanksOwed, g.thankedOn, g.note, g.id, me.id())
+                .update();
+    }
+
+    void deleteGiver(Collector me, long id) {
+        db.sql("delete from giver where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    private static final String LINE = """
+            select id, arrival_id, position, kind, state, name, maker, written, paint_id, giver_id, form, volume, quantity,
+                   to_give, gift_for, unit_price, list_price, discount_percent, goods, landed, currency, parcel
+            from arrival_line where collector_id = ?
+            """;
+
+    List<LineRow> lines(Collector me, long arrival) {
+        return db.sql(LINE + " and arrival_id = ? order by position, id")
+                .params(me.id(), arrival)
+                .query(LineRow.class)
+                .list();
+    }
+
+    /** How a paint came, arrival by arrival. */
+    List<LineRow> linesOfPaint(Collector me, long paint) {
+        return db.sql(LINE + " and paint_id = ? order by id")
+                .params(me.id(), paint)
+                .query(LineRow.class)
+                .list();
+    }
+
+    long addLine(Collector me, LineRow l) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("""
+                insert into arrival_line (collector_id, arrival_id, position, kind, state, name, maker, written, paint_id,
+                                          giver_id, form, volume, quantity, to_give, gift_for, unit_price, list_price,
+                                          discount_percent, goods, landed, currency, parcel)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        l.arrivalId,
+                        l.position,
+                        l.kind,
+                        l.state,
+                        l.name,
+                        l.maker,
+                        l.written,
+                        l.paintId,
+                        l.giverId,
+                        l.form,
+                        l.volume,
+                        l.quantity,
+                        l.toGive,
+                        l.giftFor,
+                        l.unitPrice,
+                        l.listPrice,
+                        l.discountPercent,
+                        l.goods,
+                        l.landed,
+                        l.currency,
+                        l.parcel)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void lineCame(Collector me, long line) {
+        db.sql("update arrival_line set state = 'HERE' where id = ? and collector_id = ?")
+                .params(line, me.id())
+                .update();
+    }
+
+    void holdingCameWith(Collector me, long holding, long arrival) {
+        db.sql("update holding set arrival_id = ? where id = ? and collector_id = ?")
+                .params(arrival, holding, me.id())
+                .update();
+    }
+
+    /** Holdings of a set that still lie in it. */
+    List<Long> holdingsKept(Collector me, long arrival, String where) {
+        return db.sql("select id from holding where collector_id = ? and arrival_id = ? and kept_where = ?")
+                .params(me.id(), arrival, where)
+                .query(Long.class)
+                .list();
+    }
+
+    void keepElsewhere(Collector me, List<Long> holdings, String where) {
+        db.sql(
+                        "update holding set kept_where = :where, version = version + 1 where collector_id = :me and id in (:ids)")
+                .param("where", where)
+                .param("me", me.id())
+                .param("ids", holdings)
+                .update();
+    }
+
+    private static final List<String> OF_A_PAINT =
+            List.of("holding", "swatch", "observation", "arrival_line", "dot", "pour");
+
+    /** A row that belongs to a paint. */
+    record Belonging(String table, long id) {}
+
+    List<Belonging> belongings(Collector me, long paint) {
+        List<Belonging> all = new ArrayList<>();
+        for (String table : OF_A_PAINT) {
+            db.sql("select id from " + table + " where collector_id = ? and paint_id = ?")
+                    .params(me.id(), paint)
+                    .query(Long.class)
+                    .list()
+                    .forEach(id -> all.add(new Belonging(table, id)));
+        }
+        return all;
+    }
+
+    void giveTo(Collector me, List<Belonging> belongings, long paint) {
+        for (Belonging b : belongings) {
+            db.sql("update " + b.table + " set paint_id = ? where id = ? and collector_id = ?")
+                    .params(paint, b.id, me.id())
+                    .update();
+        }
+    }
+
+    String accession(Collector me, long paint) {
+        return new Accession(db.sql("select accession from paint where id = ? and collector_id = ?")
+                        .params(paint, me.id())
+                        .query(Integer.class)
+                        .single())
+                .toString();
+    }
+
+    void deletePaint(Collector me, long paint) {
+        db.sql("delete from paint where id = ? and collector_id = ?")
+                .params(paint, me.id())
+                .update();
+    }
+
+    // ---- what a line is compared with -------------------------------------------------------------------------------
+
+    /** Changes with every act and every undo: what was read under one stamp is still true under the same. */
+    String stamp(Collector me) {
+        return db.sql("""
+                select concat((select coalesce(max(id), 0) from act where collector_id = :me), ' ',
+                              (select coalesce(max(undone_at), '') from act where collector_id = :me))
+                """).param("me", me.id()).query(String.class).single();
+    }
+
+    /** A price once paid for a holding. */
+    record Paid(
+            long paint,
+            BigDecimal volume,
+            BigDecimal price,
+            String currency,
+            @Nullable LocalDate on) {}
+
+    List<Paid> paid(Collector me) {
+        return db.sql("""
+                select paint_id paint, volume, price, currency, came_on `on` from holding
+                where collector_id = ? and price > 0 and volume > 0 order by came_on, id
+                """).param(me.id()).query(Paid.class).list();
+    }
+
+    /** Which edition a paint was bought as, by paint. */
+    Map<Long, Long> editionsOfPaints(Collector me) {
+        Map<Long, Long> all = new HashMap<>();
+        db.sql("select id, edition_id from paint where collector_id = ? and edition_id is not null")
+                .param(me.id())
+                .query((RowCallbackHandler) rs -> all.put(rs.getLong(1), rs.getLong(2)));
+        return all;
+    }
+
+    /** The whole collection, as a line is compared with it. */
+    List<Having.Owned> owned(Collector me) {
+        Map<Long, List<String>> left = new HashMap<>();
+        db.sql("select paint_id, form, volume, left_percent, state from holding where collector_id = ? order by id")
+                .param(me.id())
+                .query((RowCallbackHandler) rs -> {
+                    if (!HoldingState.valueOf(rs.getString(5)).counts()) return;
+                    BigDecimal volume = rs.getBigDecimal(3);
+                    left.computeIfAbsent(rs.getLong(1), k -> new ArrayList<>())
+                            .add((volume == null ? "" : new Volume(volume) + " ")
+                                    + HoldingForm.valueOf(rs.getString(2)).words() + ", " + rs.getInt(4) + " % left");
+                });
+        List<Having.Owned> all = new ArrayList<>();
+        db.sql("""
+                select p.id, p.accession, p.name, coalesce(m.name, ''), p.colour_id, coalesce(e.label, ''), p.recipe,
+                       p.standing, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b
+                from paint p left join maker m on m.id = p.maker_id left join edition e on e.id = p.edition_id
+                     left join reading r on r.id = p.reading_id
+                where p.collector_id = ? order by p.accession
+                """).param(me.id()).query((RowCallbackHandler) rs -> all.add(new Having.Owned(
+                rs.getLong(1),
+                new Accession(rs.getInt(2)),
+                rs.getString(3),
+                rs.getString(4),
+                Optional.ofNullable(rs.getObject(5, Long.class)),
+                rs.getString(6),
+                recipe(rs.getString(7)),
+                Standing.valueOf(rs.getString(8)),
+                String.join("; ", brief(left.getOrDefault(rs.getLong(1), List.of()))),
+                Optional.ofNullable(rs.getObject(9, Double.class))
+                        .map(l -> new Having.Measured(lab(rs, 9), lab(rs, 12))))));
+        return all;
+    }
+
+    private static List<String> brief(List<String> holdings) {
+        Map<String, Integer> counted = new LinkedHashMap<>();
+        holdings.forEach(h -> counted.merge(h, 1, Integer::sum));
+        return counted.entrySet().stream()
+                .limit(4)
+                .map(e -> e.getValue() == 1 ? e.getKey() : e.getValue() + " × " + e.getKey())
+                .toList();
+    }
+
+    private static Lab lab(java.sql.ResultSet rs, int column) {
+        try {
+            return new Lab(rs.getDouble(column), rs.getDouble(column + 1), rs.getDouble(column + 2));
+        } catch (java.sql.SQLException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private static Recipe recipe(String kept) {
+        return kept.isEmpty()
+                ? Recipe.NONE
+                : new Recipe(java.util.Arrays.stream(kept.split(" \\+ "))
+                        .flatMap(c -> PigmentCode.parse(c).stream())
+                        .toList());
+    }
+}

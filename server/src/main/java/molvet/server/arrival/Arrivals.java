@@ -1,0 +1,705 @@
+package molvet.server.arrival;
+
+import java.math.BigDecimal;
+import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
+import java.security.NoSuchAlgorithmException;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.HexFormat;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import molvet.core.arrival.ArrivalKind;
+import molvet.core.arrival.LandedCost;
+import molvet.core.arrival.QuickLine;
+import molvet.core.arrival.QuickReader;
+import molvet.core.collection.HoldingForm;
+import molvet.core.measure.Decimals;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Words;
+import molvet.core.pigment.Trait;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.account.NotFound;
+import molvet.server.account.Sealed;
+import molvet.server.account.Stale;
+import molvet.server.account.Taken;
+import molvet.server.account.Utc;
+import molvet.server.collection.PaintFacts;
+import molvet.server.collection.Paints;
+import molvet.server.maker.MakerStore;
+import molvet.server.maker.Makers;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.IllegalCurrencyException;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/**
+ * Arrivals: drafts that wait, logged in one act and undone in one. A giver who asked not to be named is taken out of
+ * every word that is kept, and stands there as “giver 1”.
+ */
+@Service
+public class Arrivals {
+    static final String DRAFT = "DRAFT";
+    static final String LOGGED = "LOGGED";
+    static final String HERE = "HERE";
+    static final String AWAITED = "AWAITED";
+    /** How a giver without a name is called wherever a holding came from them. */
+    static final String NOT_NAMED = "somebody who is not named";
+
+    private final ArrivalStore store;
+    private final ArrivalReading reading;
+    private final Paints paints;
+    private final PaintFacts facts;
+    private final Sealed sealed;
+    private final Acts acts;
+    private final JsonMapper json;
+    private final Clock clock;
+
+    Arrivals(
+            ArrivalStore store,
+            ArrivalReading reading,
+            Paints paints,
+            PaintFacts facts,
+            Sealed sealed,
+            Acts acts,
+            JsonMapper json,
+            Clock clock) {
+        this.store = store;
+        this.reading = reading;
+        this.paints = paints;
+        this.facts = facts;
+        this.sealed = sealed;
+        this.acts = acts;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** Whether a giver is named, kept encrypted, or not kept at all. */
+    public enum Naming {
+        NAMED,
+        KEPT,
+        NOT_KEPT
+    }
+
+    /** @param id of a giver that stands already; {@code name} may then be left out to keep it as it is */
+    public record NewGiver(
+            @Nullable Long id,
+            @Nullable String name,
+            @Nullable String naming,
+            @Nullable Boolean thanksOwed,
+            @Nullable String note) {}
+
+    /** {@code text}: a paint a line, see the core’s QuickReader. {@code currency}: EUR if left out. */
+    public record NewArrival(
+            @Nullable String kind,
+            @Nullable String title,
+            @Nullable String cameOn,
+            @Nullable String from,
+            @Nullable String maker,
+            @Nullable String currency,
+            @Nullable String text,
+            @Nullable String note,
+            @Nullable ArrivalSheet sheet,
+            @Nullable List<NewGiver> givers,
+            @Nullable Integer version) {}
+
+    public record NewThanks(
+            @Nullable Boolean owed,
+            @Nullable String thankedOn,
+            @Nullable String note) {}
+
+    public record ParcelCame(int number, @Nullable String cameOn) {}
+
+    // ---- drafts -----------------------------------------------------------------------------------------------------
+
+    @Transactional
+    public long start(Collector me, NewArrival typed) {
+        ArrivalStore.ArrivalRow row = checked(me, 0, 1, typed);
+        long id = store.add(me, row);
+        keepGivers(me, id, typed, row);
+        return id;
+    }
+
+    /** Keeps a draft as it is typed; saving is no act, logging is. @throws Stale if another window saved since */
+    @Transactional
+    public void save(Collector me, long id, NewArrival typed, java.util.function.Supplier<Object> current) {
+        ArrivalStore.ArrivalRow old = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
+        requireDraft(old);
+        if (typed.version() == null) {
+            throw Refusal.of("version", "The version is missing.", "Send the version you read.");
+        }
+        ArrivalStore.ArrivalRow row = checked(me, id, typed.version(), typed);
+        if (!store.change(me, row)) {
+            throw new Stale(
+                    "This arrival was changed in another window since you opened it. Nothing was overwritten.",
+                    current.get());
+        }
+        keepGivers(me, id, typed, row);
+    }
+
+    /** Throws a draft away, with undo. A logged arrival is undone, not deleted. */
+    @Transactional
+    public void discard(Collector me, long id) {
+        ArrivalStore.ArrivalRow a = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
+        requireDraft(a);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
+        store.givers(me, id).forEach(g -> rows.add(new Acts.Row("giver", g.id())));
+        acts.act(me, () -> "Threw away the draft " + called(a), rows, made -> {
+            store.delete(me, id);
+            return null;
+        });
+    }
+
+    private static void requireDraft(ArrivalStore.ArrivalRow a) {
+        if (!a.state().equals(DRAFT)) {
+            throw new Taken(
+                    "logged-already",
+                    called(a) + " is logged already. Undo its logging to change it; nothing was changed.",
+                    null);
+        }
+    }
+
+    static NotFound none() {
+        return new NotFound("There is no such arrival.");
+    }
+
+    static String called(ArrivalStore.ArrivalRow a) {
+        return a.title().isEmpty()
+                ? "the " + a.kind().toLowerCase(Locale.ROOT).replace('_', ' ')
+                        + (a.cameOn() == null ? "" : " of " + a.cameOn())
+                : "“" + a.title() + "”";
+    }
+
+    private ArrivalStore.ArrivalRow checked(Collector me, long id, int version, NewArrival typed) {
+        List<Refusal.Fault> faults = new ArrayList<>();
+        ArrivalKind kind =
+                Fields.tried(faults, () -> Fields.one("kind", typed.kind(), ArrivalKind.HAUL, ArrivalKind.values()));
+        String title = Fields.tried(faults, () -> Words.line("title", typed.title(), 160));
+        String from = Fields.tried(faults, () -> Words.line("from", typed.from(), 160));
+        String maker = Fields.tried(faults, () -> Words.line("maker", typed.maker(), 120));
+        String note = Fields.tried(faults, () -> Words.lines("note", typed.note(), 4000));
+        String text = Fields.tried(faults, () -> Words.lines("text", typed.text(), QuickReader.MOST_CHARACTERS));
+        LocalDate on = Fields.text(typed.cameOn()).isBlank()
+                ? null
+                : Fields.tried(faults, () -> Fields.day("cameOn", typed.cameOn(), null));
+        String currency = Fields.tried(
+                faults, () -> currency(Fields.text(typed.currency())).getCode());
+        ArrivalSheet sheet =
+                Fields.tried(faults, () -> (typed.sheet() == null ? ArrivalSheet.BLANK : typed.sheet()).checked());
+        if (!faults.isEmpty()) throw new Refusal(faults);
+        Naming[] namings = Naming.values();
+        List<NewGiver> givers = typed.givers() == null ? List.of() : typed.givers();
+        if (givers.size() > 40) {
+            throw Refusal.of("givers", "More than 40 givers.", "Log them as two arrivals.");
+        }
+        for (int i = 0; i < givers.size(); i++) {
+            NewGiver g = givers.get(i);
+            if (Fields.one("naming", g.naming(), Naming.NAMED, namings) == Naming.NAMED) continue;
+            String name = Words.line("name", g.name(), 160);
+            if (name.isEmpty()) continue;
+            String instead = "giver " + (i + 1);
+            text = without(text, name, instead);
+            title = without(title, name, instead);
+            from = without(from, name, instead);
+            note = without(note, name, instead);
+        }
+        return new ArrivalStore.ArrivalRow(
+                id,
+                kind.name(),
+                DRAFT,
+                title,
+                on,
+                from,
+                maker,
+                currency,
+                text,
+                hash(text),
+                json.writeValueAsString(sheet),
+                note,
+                Utc.of(clock.instant()),
+                null,
+                version);
+    }
+
+    private static String without(String text, String name, String instead) {
+        return Pattern.compile(
+                        "(?<![\\p{L}\\p{N}])" + Pattern.quote(name) + "(?![\\p{L}\\p{N}])",
+                        Pattern.CASE_INSENSITIVE | Pattern.UNICODE_CASE)
+                .matcher(text)
+                .replaceAll(Matcher.quoteReplacement(instead));
+    }
+
+    static CurrencyUnit currency(String code) {
+        try {
+            return CurrencyUnit.of(code.isBlank() ? "EUR" : code.strip().toUpperCase(Locale.ROOT));
+        } catch (IllegalCurrencyException e) {
+            throw Refusal.of("currency", "“" + code + "” is not a currency code.", "Write it like EUR, GBP or USD.");
+        }
+    }
+
+    /** Lines made comparable: folded, without blanks, sorted. */
+    private static String hash(String text) {
+        List<String> lines = text.lines()
+                .map(Words::folded)
+                .filter(l -> !l.isEmpty())
+                .sorted()
+                .toList();
+        if (lines.isEmpty()) return "";
+        try {
+            return HexFormat.of()
+                    .formatHex(MessageDigest.getInstance("SHA-256")
+                            .digest(String.join("\n", lines).getBytes(StandardCharsets.UTF_8)));
+        } catch (NoSuchAlgorithmException e) {
+            throw new IllegalStateException(e);
+        }
+    }
+
+    private void keepGivers(Collector me, long arrival, NewArrival typed, ArrivalStore.ArrivalRow row) {
+        List<ArrivalStore.GiverRow> old = new ArrayList<>(store.givers(me, arrival));
+        List<NewGiver> givers = typed.givers() == null ? List.of() : typed.givers();
+        for (int i = 0; i < givers.size(); i++) {
+            NewGiver g = givers.get(i);
+            Optional<ArrivalStore.GiverRow> was =
+                    old.stream().filter(o -> g.id() != null && o.id() == g.id()).findFirst();
+            was.ifPresent(old::remove);
+            Naming naming = Fields.one("naming", g.naming(), Naming.NAMED, Naming.values());
+            String name = Words.line("name", g.name(), 160);
+            byte[] secret = null;
+            if (naming == Naming.KEPT) {
+                secret = name.isEmpty() ? was.map(ArrivalStore.GiverRow::sealed).orElse(null) : sealed.seal(me, name);
+            }
+            ArrivalStore.GiverRow made = new ArrivalStore.GiverRow(
+                    was.map(ArrivalStore.GiverRow::id).orElse(0L),
+                    arrival,
+                    i + 1,
+                    naming == Naming.NAMED ? name : "",
+                    naming.name(),
+                    secret,
+                    !Boolean.FALSE.equals(g.thanksOwed()),
+                    was.map(ArrivalStore.GiverRow::thankedOn).orElse(null),
+                    Words.lines("note", g.note(), 1000),
+                    1);
+            if (was.isPresent()) store.changeGiver(me, made);
+            else store.addGiver(me, made);
+        }
+        old.forEach(o -> store.deleteGiver(me, o.id()));
+    }
+
+    // ---- logging ----------------------------------------------------------------------------------------------------
+
+    /** The lines of a draft as bills take them: what costs nothing costs nothing, whatever its value. */
+    static List<LandedCost.Line> billed(ArrivalKind kind, List<ArrivalReading.Matched> lines) {
+        return lines.stream()
+                .map(ArrivalReading.Matched::line)
+                .filter(l -> l.kind() == QuickLine.Kind.PAINT || l.kind() == QuickLine.Kind.THING)
+                .map(l -> new LandedCost.Line(
+                        kind.isGiven() || kind == ArrivalKind.FOUND_AGAIN
+                                ? BigDecimal.ZERO
+                                : l.unitPrice().orElse(BigDecimal.ZERO),
+                        l.quantity(),
+                        l.kind() == QuickLine.Kind.THING
+                                ? Optional.empty()
+                                : l.volume().map(v -> v.ml()),
+                        l.discountPercent()))
+                .toList();
+    }
+
+    static ArrivalSheet.Charges charges(List<ArrivalReading.Matched> lines) {
+        Map<QuickLine.Charge, BigDecimal> sums = new TreeMap<>();
+        BigDecimal percent = BigDecimal.ZERO;
+        for (ArrivalReading.Matched m : lines) {
+            Optional<QuickLine.Charge> charge = m.line().charge();
+            if (charge.isEmpty()) continue;
+            m.line().unitPrice().ifPresent(p -> sums.merge(charge.get(), p, BigDecimal::add));
+            if (charge.get() == QuickLine.Charge.ORDER_DISCOUNT
+                    && m.line().unitPrice().isEmpty()) {
+                percent = percent.add(m.line().discountPercent());
+            }
+        }
+        return new ArrivalSheet.Charges(
+                sums.getOrDefault(QuickLine.Charge.SHIPPING, BigDecimal.ZERO),
+                sums.getOrDefault(QuickLine.Charge.DUTY, BigDecimal.ZERO),
+                sums.getOrDefault(QuickLine.Charge.COURIER, BigDecimal.ZERO),
+                sums.getOrDefault(QuickLine.Charge.VOUCHER, BigDecimal.ZERO)
+                        .add(sums.getOrDefault(QuickLine.Charge.ORDER_DISCOUNT, BigDecimal.ZERO)),
+                percent);
+    }
+
+    ArrivalSheet sheet(ArrivalStore.ArrivalRow a) {
+        return json.readValue(a.sheet(), ArrivalSheet.class);
+    }
+
+    /** The bill of a draft by one of its ways. */
+    LandedCost.Bill bill(ArrivalStore.ArrivalRow a, List<ArrivalReading.Matched> lines, ArrivalSheet.Way way) {
+        CurrencyUnit currency = CurrencyUnit.of(a.currency());
+        return LandedCost.of(
+                currency, billed(ArrivalKind.valueOf(a.kind()), lines), sheet(a).extras(way, currency, charges(lines)));
+    }
+
+    /** Another currency the collector counts in, at the rate as typed. */
+    Optional<LandedCost.Bill> home(
+            ArrivalStore.ArrivalRow a, List<ArrivalReading.Matched> lines, LandedCost.Bill bill) {
+        ArrivalSheet sheet = sheet(a);
+        if (Fields.text(sheet.homeCurrency()).isBlank()
+                || Fields.text(sheet.rate()).isBlank()) {
+            return Optional.empty();
+        }
+        return Optional.of(LandedCost.in(
+                bill,
+                billed(ArrivalKind.valueOf(a.kind()), lines),
+                currency(Fields.text(sheet.homeCurrency())),
+                Decimals.parse("rate", Fields.text(sheet.rate()))));
+    }
+
+    /**
+     * Logs a draft: every line becomes what it is, in one act. Lines of parcels still on their way wait for them.
+     *
+     * @throws Refusal naming every line that cannot be logged
+     */
+    @Transactional
+    public void log(Collector me, long id) {
+        ArrivalStore.ArrivalRow a = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
+        requireDraft(a);
+        List<ArrivalReading.Matched> lines = reading.matched(me, a.text(), a.maker());
+        List<ArrivalReading.Matched> goods = lines.stream()
+                .filter(m -> m.line().kind() == QuickLine.Kind.PAINT || m.line().kind() == QuickLine.Kind.THING)
+                .toList();
+        if (goods.isEmpty()) {
+            throw Refusal.of("text", "There is no line to log yet.", "Type or paste what came, one paint a line.");
+        }
+        List<Refusal.Fault> faults = new ArrayList<>();
+        for (ArrivalReading.Matched m : goods) {
+            if (m.line().name().isEmpty()) {
+                faults.add(new Refusal.Fault(
+                        "line " + m.line().line(),
+                        "Line " + m.line().line() + " has no name.",
+                        "Write [name: …] on it, or take it out."));
+            }
+        }
+        if (!faults.isEmpty()) throw new Refusal(faults);
+        LandedCost.Bill bill = bill(a, lines, sheet(a).waysOrOne().get(sheet(a).chosenWay()));
+        LocalDate on = a.cameOn() == null ? LocalDate.now(clock) : a.cameOn();
+        List<ArrivalStore.GiverRow> givers = store.givers(me, id);
+        Set<Long> touched = new LinkedHashSet<>();
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
+        int pieces = goods.stream()
+                .filter(m -> m.line().kind() == QuickLine.Kind.PAINT)
+                .mapToInt(m -> m.line().quantity())
+                .sum();
+        acts.act(me, () -> "Logged " + called(a) + ": " + pieces + (pieces == 1 ? " paint" : " paints"), rows, made -> {
+            ArrivalStore.ArrivalRow logged = new ArrivalStore.ArrivalRow(
+                    a.id(),
+                    a.kind(),
+                    LOGGED,
+                    a.title(),
+                    on,
+                    a.cameFrom(),
+                    a.maker(),
+                    a.currency(),
+                    a.text(),
+                    a.linesHash(),
+                    a.sheet(),
+                    a.note(),
+                    a.createdAt(),
+                    Utc.of(clock.instant()),
+                    a.version());
+            if (!store.change(me, logged)) throw new IllegalStateException("A locked draft changed.");
+            Map<String, Long> sameHere = new TreeMap<>();
+            for (int i = 0; i < goods.size(); i++) {
+                logLine(me, logged, goods.get(i), bill.lines().get(i), givers, on, sameHere, touched, made);
+            }
+            return null;
+        });
+        touched.forEach(p -> facts.refresh(me, p));
+    }
+
+    private void logLine(
+            Collector me,
+            ArrivalStore.ArrivalRow a,
+            ArrivalReading.Matched m,
+            LandedCost.LineCost cost,
+            List<ArrivalStore.GiverRow> givers,
+            LocalDate on,
+            Map<String, Long> sameHere,
+            Set<Long> touched,
+            Acts.Made made) {
+        QuickLine l = m.line();
+        ArrivalKind kind = ArrivalKind.valueOf(a.kind());
+        boolean paint = l.kind() == QuickLine.Kind.PAINT;
+        boolean came = sheet(a).hasCome(l.parcel().orElse(null));
+        Optional<ArrivalStore.GiverRow> giver = giver(givers, l.from());
+        HoldingForm form = l.form()
+                .orElse(
+                        kind == ArrivalKind.SAMPLE
+                                ? HoldingForm.SAMPLE
+                                : kind == ArrivalKind.DOT_CARD ? HoldingForm.DOT : HoldingForm.TUBE);
+        Long id = null;
+        int kept = l.quantity() - l.toGive();
+        if (paint && kept > 0) {
+            String key = m.same()
+                    .map(o -> "#" + o.paint())
+                    .orElse(Words.folded(l.maker() + "|" + l.name()) + "|"
+                            + m.recipe().fingerprint().orElse(""));
+            boolean apart = l.as().equalsIgnoreCase("new");
+            Long before = apart ? null : sameHere.get(key);
+            id = before != null ? before : m.same().map(o -> o.paint()).orElse(null);
+            if (id == null) id = paints.catalogue(me, newPaint(m), made);
+            if (!apart) sameHere.put(key, id);
+            touched.add(id);
+        }
+        ArrivalStore.LineRow row = new ArrivalStore.LineRow(
+                0,
+                a.id(),
+                l.line(),
+                l.kind().name(),
+                came ? HERE : AWAITED,
+                l.name(),
+                l.maker(),
+                l.written().length() > 1000 ? l.written().substring(0, 1000) : l.written(),
+                id,
+                giver.map(ArrivalStore.GiverRow::id).orElse(null),
+                paint ? form.name() : null,
+                l.volume().map(v -> v.ml()).orElse(null),
+                l.quantity(),
+                l.toGive(),
+                l.giftFor(),
+                l.unitPrice().orElse(null),
+                l.listPrice().orElse(null),
+                l.discountPercent(),
+                cost.goods().getAmount(),
+                cost.landed().getAmount(),
+                a.currency(),
+                l.parcel().orElse(null));
+        made.row("arrival_line", store.addLine(me, row));
+        if (id != null && came) hold(me, a, row, from(a, giver, l.from()), on, made);
+    }
+
+    private static Optional<ArrivalStore.GiverRow> giver(List<ArrivalStore.GiverRow> givers, String from) {
+        if (from.isEmpty()) return givers.size() == 1 ? Optional.of(givers.get(0)) : Optional.empty();
+        String wanted = Words.folded(from);
+        return givers.stream()
+                .filter(g -> Words.folded(g.name()).equals(wanted) || ("giver " + g.position()).equals(wanted))
+                .findFirst();
+    }
+
+    private static String from(ArrivalStore.ArrivalRow a, Optional<ArrivalStore.GiverRow> giver, String written) {
+        if (giver.isPresent())
+            return giver.get().name().isEmpty() ? NOT_NAMED : giver.get().name();
+        return written.isEmpty() ? a.cameFrom() : written;
+    }
+
+    static Paints.NewPaint newPaint(ArrivalReading.Matched m) {
+        QuickLine l = m.line();
+        String note = String.join("\n", l.unread());
+        return new Paints.NewPaint(
+                l.name(),
+                l.maker(),
+                l.maker().isEmpty() ? "" : l.makersLine(),
+                l.colour().orElse(null),
+                m.edition().map(MakerStore.EditionRow::id).orElse(null),
+                m.pigments(),
+                l.series().orElse(null),
+                false,
+                note.length() > 4000 ? note.substring(0, 4000) : note,
+                new Makers.Claims(
+                        ArrivalReading.claim(m, Trait.LIGHTFASTNESS),
+                        ArrivalReading.claim(m, Trait.TRANSPARENCY),
+                        ArrivalReading.claim(m, Trait.STAINING),
+                        ArrivalReading.claim(m, Trait.GRANULATION)),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
+    /** One holding for each piece that stays, at what a piece cost before its share of the parcel. */
+    private void hold(
+            Collector me,
+            ArrivalStore.ArrivalRow a,
+            ArrivalStore.LineRow l,
+            String from,
+            LocalDate on,
+            Acts.Made made) {
+        boolean set = a.kind().equals(ArrivalKind.SET.name());
+        BigDecimal each = l.goods() == null
+                ? BigDecimal.ZERO
+                : l.goods().divide(BigDecimal.valueOf(l.quantity()), 2, java.math.RoundingMode.HALF_UP);
+        for (int i = 0; i < l.quantity() - l.toGive(); i++) {
+            long holding = paints.hold(
+                    me,
+                    l.paintId(),
+                    new Paints.NewHolding(
+                            l.form(),
+                            l.volume() == null ? null : l.volume().toPlainString(),
+                            100,
+                            null,
+                            set && !a.title().isEmpty() ? inSet(a) : "",
+                            from,
+                            on.toString(),
+                            each.signum() > 0 ? each.toPlainString() : null,
+                            a.currency(),
+                            null,
+                            null),
+                    made);
+            store.holdingCameWith(me, holding, a.id());
+        }
+    }
+
+    static String inSet(ArrivalStore.ArrivalRow a) {
+        String where = "in the set " + a.title();
+        return where.length() > 160 ? where.substring(0, 160) : where;
+    }
+
+    // ---- afterwards -------------------------------------------------------------------------------------------------
+
+    /** A parcel that was on its way is here: its lines become holdings, in one act. */
+    @Transactional
+    public void parcelCame(Collector me, long id, ParcelCame came) {
+        ArrivalStore.ArrivalRow a = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
+        LocalDate on = Fields.day("cameOn", came.cameOn(), LocalDate.now(clock));
+        List<ArrivalStore.LineRow> waiting = store.lines(me, id).stream()
+                .filter(l -> l.state().equals(AWAITED) && l.parcel() != null && l.parcel() == came.number())
+                .toList();
+        if (waiting.isEmpty()) {
+            throw Refusal.of(
+                    "number",
+                    "Nothing is awaited in parcel " + came.number() + ".",
+                    "Look at the lines: they say which parcel they wait for.");
+        }
+        List<ArrivalStore.GiverRow> givers = store.givers(me, id);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
+        waiting.forEach(l -> rows.add(new Acts.Row("arrival_line", l.id())));
+        acts.act(me, () -> "Parcel " + came.number() + " of " + called(a) + " came", rows, made -> {
+            for (ArrivalStore.LineRow l : waiting) {
+                store.lineCame(me, l.id());
+                Optional<ArrivalStore.GiverRow> giver = givers.stream()
+                        .filter(g -> l.giverId() != null && g.id() == l.giverId())
+                        .findFirst();
+                if (l.paintId() != null) hold(me, a, l, from(a, giver, ""), on, made);
+            }
+            store.change(
+                    me,
+                    new ArrivalStore.ArrivalRow(
+                            a.id(),
+                            a.kind(),
+                            a.state(),
+                            a.title(),
+                            a.cameOn(),
+                            a.cameFrom(),
+                            a.maker(),
+                            a.currency(),
+                            a.text(),
+                            a.linesHash(),
+                            json.writeValueAsString(sheet(a).withParcel(came.number(), on.toString())),
+                            a.note(),
+                            a.createdAt(),
+                            a.loggedAt(),
+                            a.version()));
+            return null;
+        });
+        waiting.stream()
+                .map(ArrivalStore.LineRow::paintId)
+                .filter(java.util.Objects::nonNull)
+                .distinct()
+                .forEach(p -> facts.refresh(me, p));
+    }
+
+    /** Opens a set: its members no longer lie in it but stand by themselves. */
+    @Transactional
+    public void openSet(Collector me, long id) {
+        ArrivalStore.ArrivalRow a = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
+        List<Long> holdings = store.holdingsKept(me, id, inSet(a));
+        if (holdings.isEmpty()) {
+            throw Refusal.of("arrival", "No paint lies in this set any more.", "It is open already.");
+        }
+        acts.act(
+                me,
+                () -> "Opened the set " + a.title(),
+                holdings.stream().map(h -> new Acts.Row("holding", h)).toList(),
+                made -> {
+                    store.keepElsewhere(me, holdings, "");
+                    return null;
+                });
+    }
+
+    public record Merge(long into) {}
+
+    /**
+     * Two records turn out to be one paint: everything of the first goes to the other, and its number stays used.
+     *
+     * @throws Refusal if they are the same
+     */
+    @Transactional
+    public void merge(Collector me, long paint, long into) {
+        if (paint == into) {
+            throw Refusal.of("into", "A paint cannot be merged with itself.", "Choose the record it should become.");
+        }
+        List<ArrivalStore.Belonging> belongings = store.belongings(me, paint);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", paint)));
+        belongings.forEach(b -> rows.add(new Acts.Row(b.table(), b.id())));
+        String[] said = {store.accession(me, paint), store.accession(me, into)};
+        acts.act(me, () -> "Merged " + said[0] + " into " + said[1], rows, made -> {
+            store.giveTo(me, belongings, into);
+            store.deletePaint(me, paint);
+            return null;
+        });
+        facts.refresh(me, into);
+    }
+
+    @Transactional
+    public void thank(Collector me, long giver, NewThanks typed) {
+        ArrivalStore.GiverRow g = store.giver(me, giver).orElseThrow(() -> new NotFound("There is no such giver."));
+        LocalDate on =
+                Fields.text(typed.thankedOn()).isBlank() ? null : Fields.day("thankedOn", typed.thankedOn(), null);
+        boolean owed = typed.owed() == null ? g.thanksOwed() : typed.owed();
+        String note = typed.note() == null ? g.note() : Words.lines("note", typed.note(), 1000);
+        acts.act(
+                me,
+                () -> on != null
+                        ? "Thanked " + (g.name().isEmpty() ? NOT_NAMED : g.name())
+                        : "Changed what thanks are owed",
+                List.of(new Acts.Row("giver", giver)),
+                made -> {
+                    store.changeGiver(
+                            me,
+                            new ArrivalStore.GiverRow(
+                                    g.id(),
+                                    g.arrivalId(),
+                                    g.position(),
+                                    g.name(),
+                                    g.naming(),
+                                    g.sealed(),
+                                    owed,
+                                    on,
+                                    note,
+                                    g.version()));
+                    return null;
+                });
+    }
+
+    /** The name of a giver who asked not to be named, for the collector’s eyes alone. */
+    String reveal(Collector me, long giver) {
+        ArrivalStore.GiverRow g = store.giver(me, giver).orElseThrow(() -> new NotFound("There is no such giver."));
+        if (!g.name().isEmpty()) return g.name();
+        if (g.sealed() == null) {
+            throw Refusal.of("name", "The name of this giver was not kept.", "That was chosen when it was logged.");
+        }
+        return sealed.open(me, g.sealed());
+    }
+}

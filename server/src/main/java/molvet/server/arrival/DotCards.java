@@ -1,0 +1,384 @@
+package molvet.server.arrival;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import molvet.core.arrival.ArrivalKind;
+import molvet.core.arrival.DotCard;
+import molvet.core.arrival.DotState;
+import molvet.core.arrival.QuickLine;
+import molvet.core.collection.HoldingState;
+import molvet.core.measure.Prices;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Words;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.account.NotFound;
+import molvet.server.account.Stale;
+import molvet.server.account.Utc;
+import molvet.server.collection.PaintFacts;
+import molvet.server.collection.Paints;
+import molvet.server.maker.MakerStore;
+import molvet.server.maker.Makers;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Dot cards: made of a maker's chart or of a pasted list in one act; every dot a sampled paint with its place. */
+@Service
+public class DotCards {
+    private final DotCardStore store;
+    private final ArrivalStore arrivals;
+    private final ArrivalReading reading;
+    private final MakerStore makers;
+    private final Paints paints;
+    private final PaintFacts facts;
+    private final Acts acts;
+    private final Clock clock;
+
+    DotCards(
+            DotCardStore store,
+            ArrivalStore arrivals,
+            ArrivalReading reading,
+            MakerStore makers,
+            Paints paints,
+            PaintFacts facts,
+            Acts acts,
+            Clock clock) {
+        this.store = store;
+        this.arrivals = arrivals;
+        this.reading = reading;
+        this.makers = makers;
+        this.paints = paints;
+        this.facts = facts;
+        this.acts = acts;
+        this.clock = clock;
+    }
+
+    /** A dot that is not simply there, by its position from 1 or by the name of its colour. */
+    public record NewDot(
+            @Nullable Integer position,
+            @Nullable String name,
+            String state,
+            @Nullable String note) {}
+
+    /**
+     * A card of a line. Without {@code text} it holds the line's current colours in chart order; with it, a dot a line.
+     *
+     * @param sheets with no columns and rows they are laid out to fit
+     */
+    public record NewDotCard(
+            @Nullable String name,
+            @Nullable Integer sheets,
+            @Nullable Integer columns,
+            @Nullable Integer rows,
+            @Nullable String direction,
+            @Nullable String text,
+            @Nullable List<NewDot> dots,
+            @Nullable String cameOn,
+            @Nullable String from,
+            @Nullable String price,
+            @Nullable String currency,
+            @Nullable String note) {}
+
+    public record ChangedDot(
+            String state, @Nullable String note, @Nullable Integer version) {}
+
+    @Transactional
+    public long make(Collector me, long line, NewDotCard typed) {
+        MakerStore.LineRow l = makers.line(me, line).orElseThrow(() -> new NotFound("There is no such line."));
+        MakerStore.MakerRow maker = makers.maker(me, l.makerId()).orElseThrow();
+        String text = Words.lines("text", typed.text(), 200_000);
+        if (text.isEmpty()) {
+            text = String.join(
+                    "\n",
+                    makers.colours(me, line).stream()
+                            .filter(c -> !c.status().equals("DISCONTINUED"))
+                            .map(c -> "[maker: " + maker.name() + "] [line: " + l.name() + "] [name: "
+                                    + c.name().replace("]", ")") + "]")
+                            .toList());
+        }
+        List<ArrivalReading.Matched> colours = reading.matched(me, text, maker.name()).stream()
+                .filter(m -> m.line().kind() == QuickLine.Kind.PAINT
+                        && !m.line().name().isEmpty())
+                .toList();
+        if (colours.isEmpty()) {
+            throw Refusal.of(
+                    "text",
+                    "There is no colour to make a dot of.",
+                    "Take the maker’s chart in first, or paste the card’s list, a colour a line.");
+        }
+        DotCard.Direction direction =
+                Fields.one("direction", typed.direction(), DotCard.Direction.ACROSS, DotCard.Direction.values());
+        int sheets = typed.sheets() == null ? 1 : typed.sheets();
+        DotCard card = typed.columns() == null || typed.rows() == null
+                ? DotCard.holding(colours.size(), sheets, direction)
+                : new DotCard(sheets, typed.columns(), typed.rows(), direction);
+        if (card.capacity() < colours.size()) {
+            throw Refusal.of(
+                    "sheets",
+                    colours.size() + " colours do not fit on " + card.sheets() + " sheets of " + card.columns() + " × "
+                            + card.rows() + ", which hold " + card.capacity() + ".",
+                    "Add a sheet, a column or a row.");
+        }
+        List<NewDot> others = typed.dots() == null ? List.of() : typed.dots();
+        String name = Words.line("name", typed.name(), 160);
+        String called = name.isEmpty() ? maker.name() + " " + l.name() : name;
+        LocalDate on = Fields.day("cameOn", typed.cameOn(), LocalDate.now(clock));
+        String from = Words.line("from", typed.from(), 160);
+        String currency = Arrivals.currency(Fields.text(typed.currency())).getCode();
+        BigDecimal price = Fields.text(typed.price()).isBlank()
+                ? null
+                : Prices.parse(Fields.text(typed.price()), currency).getAmount();
+        String note = Words.lines("note", typed.note(), 2000);
+        Set<Long> touched = new LinkedHashSet<>();
+        long id = acts.act(
+                me, () -> "Made the dot card " + called + ": " + colours.size() + " colours", List.of(), made -> {
+                    long arrival = made.row(
+                            "arrival",
+                            arrivals.add(
+                                    me,
+                                    new ArrivalStore.ArrivalRow(
+                                            0,
+                                            ArrivalKind.DOT_CARD.name(),
+                                            Arrivals.LOGGED,
+                                            called,
+                                            on,
+                                            from,
+                                            maker.name(),
+                                            currency,
+                                            "",
+                                            "",
+                                            "{}",
+                                            note,
+                                            Utc.of(clock.instant()),
+                                            Utc.of(clock.instant()),
+                                            1)));
+                    if (price != null)
+                        made.row("arrival_line", arrivals.addLine(me, bill(arrival, called, price, currency)));
+                    long of = made.row(
+                            "dotcard",
+                            store.add(
+                                    me,
+                                    new DotCardStore.CardRow(
+                                            0,
+                                            arrival,
+                                            line,
+                                            store.nextNumber(me),
+                                            called,
+                                            card.sheets(),
+                                            card.columns(),
+                                            card.rows(),
+                                            direction.name(),
+                                            price,
+                                            currency,
+                                            note,
+                                            1,
+                                            0,
+                                            0,
+                                            0)));
+                    for (int i = 0; i < colours.size(); i++) {
+                        addDot(me, of, arrival, i + 1, colours.get(i), others, on, from, touched, made);
+                    }
+                    return of;
+                });
+        touched.forEach(p -> facts.refresh(me, p));
+        return id;
+    }
+
+    private static ArrivalStore.LineRow bill(long arrival, String called, BigDecimal price, String currency) {
+        return new ArrivalStore.LineRow(
+                0,
+                arrival,
+                1,
+                "THING",
+                Arrivals.HERE,
+                called,
+                "",
+                "",
+                null,
+                null,
+                null,
+                null,
+                1,
+                0,
+                "",
+                price,
+                null,
+                BigDecimal.ZERO,
+                price,
+                price,
+                currency,
+                null);
+    }
+
+    private void addDot(
+            Collector me,
+            long card,
+            long arrival,
+            int position,
+            ArrivalReading.Matched m,
+            List<NewDot> others,
+            LocalDate on,
+            String from,
+            Set<Long> touched,
+            Acts.Made made) {
+        Optional<NewDot> other = others.stream()
+                .filter(o -> o.position() != null
+                        ? o.position() == position
+                        : Words.folded(Fields.text(o.name()))
+                                .equals(Words.folded(m.line().name())))
+                .findFirst();
+        DotState state = other.map(o -> Fields.one("state", o.state(), DotState.values()))
+                .orElse(DotState.THERE);
+        Long paint = null;
+        Long holding = null;
+        if (state.wasThere()) {
+            paint = m.same().map(o -> o.paint()).orElse(null);
+            if (paint == null) paint = paints.catalogue(me, Arrivals.newPaint(m), made);
+            holding = hold(me, arrival, paint, state, on, from, made);
+            touched.add(paint);
+        }
+        made.row(
+                "dot",
+                store.addDot(
+                        me,
+                        new DotCardStore.DotRow(
+                                0,
+                                card,
+                                position,
+                                m.line().name(),
+                                m.line().colour().orElse(null),
+                                paint,
+                                holding,
+                                state.name(),
+                                Words.line("note", other.map(NewDot::note).orElse(""), 300),
+                                1)));
+    }
+
+    private long hold(
+            Collector me,
+            @Nullable Long arrival,
+            long paint,
+            DotState state,
+            LocalDate on,
+            String from,
+            Acts.Made made) {
+        long holding = paints.hold(
+                me,
+                paint,
+                new Paints.NewHolding(
+                        "DOT",
+                        null,
+                        state == DotState.USED_UP ? 0 : 100,
+                        holdingState(state).name(),
+                        "",
+                        from,
+                        on.toString(),
+                        null,
+                        null,
+                        null,
+                        null),
+                made);
+        if (arrival != null) arrivals.holdingCameWith(me, holding, arrival);
+        return holding;
+    }
+
+    private static HoldingState holdingState(DotState state) {
+        return switch (state) {
+            case THERE, SMEARED -> HoldingState.HERE;
+            case USED_UP -> HoldingState.USED_UP;
+            case MISSING, WITHDRAWN -> HoldingState.LOST;
+        };
+    }
+
+    /** What a dot turns out to be like; its holding follows. A dot that was missing and is found becomes a paint. */
+    @Transactional
+    public long change(Collector me, long id, ChangedDot typed) {
+        DotCardStore.DotRow d = store.dot(me, id).orElseThrow(() -> new NotFound("There is no such dot."));
+        DotState state = Fields.one("state", typed.state(), DotState.values());
+        String note = typed.note() == null ? d.note() : Words.line("note", typed.note(), 300);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("dot", id)));
+        if (d.holdingId() != null) rows.add(new Acts.Row("holding", d.holdingId()));
+        Long[] paint = {d.paintId()};
+        acts.act(
+                me,
+                () -> "Marked the dot of " + d.name() + " "
+                        + state.name().toLowerCase().replace('_', ' '),
+                rows,
+                made -> {
+                    Long holding = d.holdingId();
+                    if (holding != null) {
+                        store.setHolding(me, holding, holdingState(state).name(), state == DotState.USED_UP ? 0 : 100);
+                    } else if (state.wasThere()) {
+                        if (paint[0] == null) paint[0] = paints.catalogue(me, ofColour(me, d), made);
+                        holding = hold(me, null, paint[0], state, LocalDate.now(clock), "", made);
+                    }
+                    int version = typed.version() == null ? d.version() : typed.version();
+                    if (!store.changeDot(
+                            me,
+                            new DotCardStore.DotRow(
+                                    id,
+                                    d.dotcardId(),
+                                    d.position(),
+                                    d.name(),
+                                    d.colourId(),
+                                    paint[0],
+                                    holding,
+                                    state.name(),
+                                    note,
+                                    version))) {
+                        throw new Stale("The dot was changed in another window since you opened it.", d);
+                    }
+                    return null;
+                });
+        if (paint[0] != null) facts.refresh(me, paint[0]);
+        return d.dotcardId();
+    }
+
+    private Paints.NewPaint ofColour(Collector me, DotCardStore.DotRow d) {
+        MakerStore.EditionRow e = d.colourId() == null
+                ? null
+                : makers.editionsOf(me, d.colourId()).stream().findFirst().orElse(null);
+        return new Paints.NewPaint(
+                d.name(),
+                null,
+                null,
+                d.colourId(),
+                e == null ? null : e.id(),
+                e == null ? "" : e.labelText(),
+                null,
+                false,
+                "",
+                e == null
+                        ? Makers.Claims.NONE
+                        : new Makers.Claims(
+                                e.claimLightfastness(), e.claimTransparency(), e.claimStaining(), e.claimGranulation()),
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null);
+    }
+
+    /** Takes the card away, its paints stay. */
+    @Transactional
+    public void delete(Collector me, long id) {
+        DotCardStore.CardRow c = store.card(me, id).orElseThrow(() -> new NotFound("There is no such dot card."));
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("dotcard", id)));
+        store.dots(me, id).forEach(d -> rows.add(new Acts.Row("dot", d.id())));
+        acts.act(me, () -> "Took away the dot card " + c.name(), rows, made -> {
+            store.delete(me, id);
+            return null;
+        });
+    }
+}

@@ -1,0 +1,275 @@
+package molvet.server.arrival;
+
+import biweekly.Biweekly;
+import biweekly.ICalVersion;
+import biweekly.ICalendar;
+import biweekly.component.VAlarm;
+import biweekly.component.VEvent;
+import biweekly.parameter.Related;
+import biweekly.property.Trigger;
+import biweekly.util.Duration;
+import io.swagger.v3.oas.annotations.security.SecurityRequirement;
+import java.math.BigDecimal;
+import java.net.URI;
+import java.security.SecureRandom;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneId;
+import java.util.Base64;
+import java.util.Date;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.arrival.Pour;
+import molvet.core.collection.Accession;
+import molvet.core.collection.HoldingForm;
+import molvet.core.measure.Refusal;
+import molvet.server.account.Collector;
+import molvet.server.account.Problems;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.MediaType;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.PutMapping;
+import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.ResponseStatus;
+import org.springframework.web.bind.annotation.RestController;
+
+/** Pouring tubes into pans, what is still tacky, and a calendar that says when it is not. */
+@RestController
+class PourController {
+    private static final int WORD_BYTES = 32;
+
+    private final Pours pours;
+    private final PourStore store;
+    private final Clock clock;
+    private final SecureRandom random = new SecureRandom();
+
+    PourController(Pours pours, PourStore store, Clock clock) {
+        this.pours = pours;
+        this.store = store;
+        this.clock = clock;
+    }
+
+    /** What a tube fills of one kind of pan; {@code each} is what a pan takes, {@code cost} of one pan. */
+    record Fills(
+            String form,
+            BigDecimal each,
+            int once,
+            @Nullable BigDecimal restOnce,
+            int twice,
+            @Nullable BigDecimal restTwice,
+            @Nullable String cost) {}
+
+    record PourPlan(
+            long holding,
+            long paint,
+            String name,
+            BigDecimal left,
+            List<Fills> fills,
+            int daysUntilHard,
+            String because,
+            @Nullable String currency) {}
+
+    @GetMapping("/api/holdings/{holding}/pours")
+    PourPlan plan(Collector me, @PathVariable long holding) {
+        PourStore.Tube t = pours.tube(me, holding);
+        Pour.Hardening hard = Pour.hardening(t.maker(), t.honey(), store.becameHard(me));
+        return new PourPlan(
+                holding,
+                t.paintId(),
+                t.paint(),
+                Pours.left(t).stripTrailingZeros(),
+                List.of(HoldingForm.HALF_PAN, HoldingForm.FULL_PAN, HoldingForm.MINI_PAN).stream()
+                        .map(f -> fills(t, f))
+                        .toList(),
+                hard.days(),
+                hard.because(),
+                t.currency());
+    }
+
+    private static Fills fills(PourStore.Tube t, HoldingForm form) {
+        BigDecimal each = Pour.usual(form);
+        Optional<Pour.Plan> once = plan(t, each, false);
+        Optional<Pour.Plan> twice = plan(t, each, true);
+        return new Fills(
+                form.name(),
+                each,
+                once.map(Pour.Plan::pans).orElse(0),
+                once.map(p -> p.remains().stripTrailingZeros()).orElse(null),
+                twice.map(Pour.Plan::pans).orElse(0),
+                twice.map(p -> p.remains().stripTrailingZeros()).orElse(null),
+                Pours.cost(t, each).map(BigDecimal::toPlainString).orElse(null));
+    }
+
+    private static Optional<Pour.Plan> plan(PourStore.Tube t, BigDecimal each, boolean twice) {
+        try {
+            return Optional.of(Pour.plan(Pours.left(t), each, twice, Optional.empty()));
+        } catch (Refusal doesNotFillOne) {
+            return Optional.empty();
+        }
+    }
+
+    @PostMapping("/api/holdings/{holding}/pours")
+    ResponseEntity<PourView> pour(Collector me, @PathVariable long holding, @RequestBody Pours.NewPour pour) {
+        long id = pours.pour(me, holding, pour);
+        return ResponseEntity.created(URI.create("/api/pours/" + id)).body(one(me, id));
+    }
+
+    /** {@code ready}: the day the pans may go into the box, expected until they were found hard. */
+    record PourView(
+            long id,
+            long paint,
+            String accession,
+            String name,
+            String maker,
+            String form,
+            int pans,
+            List<Long> holdings,
+            String pouredOn,
+            @Nullable String secondOn,
+            @Nullable String hardOn,
+            @Nullable String boxedOn,
+            String ready,
+            String because,
+            boolean tacky,
+            boolean mayBeBoxed,
+            String keptWhere,
+            List<String> seen,
+            String note,
+            int version) {}
+
+    /** {@code calendar}: the path of the feed, once it was asked for. */
+    record PourList(
+            List<PourView> pours, int tacky, @Nullable String calendar) {}
+
+    @GetMapping("/api/pours")
+    PourList all(Collector me) {
+        List<Pour.Became> own = store.becameHard(me);
+        List<PourView> all = store.pours(me).stream().map(p -> view(me, p, own)).toList();
+        return new PourList(
+                all,
+                (int) all.stream().filter(PourView::tacky).count(),
+                store.calendarWord(me).map(PourController::path).orElse(null));
+    }
+
+    @GetMapping("/api/pours/{pour}")
+    PourView one(Collector me, @PathVariable long pour) {
+        return view(me, store.pour(me, pour).orElseThrow(), store.becameHard(me));
+    }
+
+    @PutMapping("/api/pours/{pour}")
+    PourView change(Collector me, @PathVariable long pour, @RequestBody Pours.ChangedPour changed) {
+        pours.change(me, pour, changed);
+        return one(me, pour);
+    }
+
+    private PourView view(Collector me, PourStore.PourRow p, List<Pour.Became> own) {
+        Pour.Hardening hard = Pour.hardening(p.maker(), p.honey(), own);
+        LocalDate ready = p.hardOn() != null ? p.hardOn() : from(p).plusDays(hard.days());
+        LocalDate today = LocalDate.now(clock);
+        return new PourView(
+                p.id(),
+                p.paintId(),
+                new Accession(p.accession()).toString(),
+                p.paint(),
+                p.maker(),
+                p.form(),
+                p.pans(),
+                store.pansOf(me, p.id()),
+                p.pouredOn().toString(),
+                text(p.secondOn()),
+                text(p.hardOn()),
+                text(p.boxedOn()),
+                ready.toString(),
+                p.hardOn() != null ? "found hard" : hard.because(),
+                p.hardOn() == null && p.boxedOn() == null,
+                p.boxedOn() == null && !ready.isAfter(today),
+                p.keptWhere(),
+                Pours.seen(p.seen()),
+                p.note(),
+                p.version());
+    }
+
+    private static LocalDate from(PourStore.PourRow p) {
+        return p.secondOn() == null ? p.pouredOn() : p.secondOn();
+    }
+
+    private static @Nullable String text(@Nullable LocalDate day) {
+        return day == null ? null : day.toString();
+    }
+
+    // ---- the calendar -----------------------------------------------------------------------------------------------
+
+    private static String path(String word) {
+        return "/api/calendar/" + word + ".ics";
+    }
+
+    /** Makes the feed’s secret word, or a new one, after which the old address answers no more. */
+    @PostMapping("/api/calendar")
+    PourList makeCalendar(Collector me) {
+        byte[] bytes = new byte[WORD_BYTES];
+        random.nextBytes(bytes);
+        store.setCalendarWord(me, Base64.getUrlEncoder().withoutPadding().encodeToString(bytes));
+        return all(me);
+    }
+
+    @DeleteMapping("/api/calendar")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void endCalendar(Collector me) {
+        store.setCalendarWord(me, null);
+    }
+
+    private static final class WrongWord extends RuntimeException {}
+
+    @ExceptionHandler(WrongWord.class)
+    ProblemDetail wrongWord() {
+        return Problems.of(
+                HttpStatus.FORBIDDEN,
+                "no-such-calendar",
+                "No such calendar",
+                "No calendar has this address. Take the address from the page of pours again.");
+    }
+
+    /** When pans may go into the box, as iCalendar (RFC 5545). Whoever knows the address may read it. */
+    @GetMapping(path = "/api/calendar/{word}.ics", produces = "text/calendar")
+    @SecurityRequirement(name = "calendar")
+    ResponseEntity<byte[]> calendar(@PathVariable String word) {
+        Collector me = store.ofCalendar(word).orElseThrow(WrongWord::new);
+        ICalendar calendar = new ICalendar();
+        calendar.setProductId("-//Molvet//Pans//EN");
+        calendar.setName("Molvet: pans that harden");
+        List<Pour.Became> own = store.becameHard(me);
+        for (PourStore.PourRow p : store.pours(me)) {
+            if (p.boxedOn() != null) continue;
+            PourView v = view(me, p, own);
+            VEvent event = new VEvent();
+            event.setUid("pour-" + p.id() + "@molvet");
+            event.setDateTimeStamp(
+                    Date.from(p.pouredOn().atStartOfDay(ZoneId.of("UTC")).toInstant()));
+            Date day = Date.from(LocalDate.parse(v.ready())
+                    .atStartOfDay(ZoneId.systemDefault())
+                    .toInstant());
+            event.setDateStart(day, false);
+            event.setSummary(p.pans() + " × " + HoldingForm.valueOf(p.form()).words() + " of " + p.paint()
+                    + " may go into the box");
+            event.setDescription(v.accession() + (p.maker().isEmpty() ? "" : ", " + p.maker()) + ". Poured on "
+                    + v.pouredOn() + "; " + v.because() + ". Touch one before you close the lid.");
+            event.addAlarm(VAlarm.display(
+                    new Trigger(Duration.builder().prior(false).hours(9).build(), Related.START),
+                    "Are the pans of " + p.paint() + " hard?"));
+            calendar.addEvent(event);
+        }
+        return ResponseEntity.ok()
+                .contentType(MediaType.parseMediaType("text/calendar; charset=utf-8"))
+                .body(Biweekly.write(calendar)
+                        .version(ICalVersion.V2_0)
+                        .go()
+                        .getBytes(java.nio.charset.StandardCharsets.UTF_8));
+    }
+}

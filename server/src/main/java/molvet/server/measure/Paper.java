@@ -1,0 +1,219 @@
+package molvet.server.measure;
+
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.EncodeHintType;
+import com.google.zxing.WriterException;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
+import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D;
+import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2DFontTextDrawer;
+import java.awt.BasicStroke;
+import java.awt.Color;
+import java.awt.Font;
+import java.awt.FontFormatException;
+import java.awt.Graphics2D;
+import java.awt.RenderingHints;
+import java.awt.font.FontRenderContext;
+import java.awt.geom.Line2D;
+import java.awt.geom.Path2D;
+import java.awt.geom.Rectangle2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
+import java.io.InputStream;
+import java.io.UncheckedIOException;
+import java.nio.charset.StandardCharsets;
+import java.util.EnumMap;
+import java.util.Map;
+import javax.imageio.ImageIO;
+import molvet.core.measure.Lettering;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.jfree.svg.SVGGraphics2D;
+import org.jfree.svg.SVGUnits;
+
+/**
+ * A sheet of paper measured in millimetres from its top left corner, drawn once and written as PDF, SVG or PNG.
+ *
+ * <p>Fonts are our own and go into the PDF; where one lacks a letter, the machine’s own sans is asked.
+ */
+public record Paper(double width, double height) {
+    private static final double POINT = 72 / 25.4;
+    private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
+
+    /** The letters there are. */
+    public enum Letters {
+        BOOK("Literata-Italic.ttf"),
+        PLAIN("InstrumentSans.ttf"),
+        CODE("MartianMono.ttf");
+
+        private final String file;
+
+        Letters(String file) {
+            this.file = file;
+        }
+
+        private InputStream open() {
+            return Paper.class.getResourceAsStream("/molvet/server/measure/fonts/" + file);
+        }
+    }
+
+    private static final Map<Letters, Font> FONTS = fonts();
+
+    private static Map<Letters, Font> fonts() {
+        Map<Letters, Font> all = new EnumMap<>(Letters.class);
+        for (Letters l : Letters.values()) {
+            try (InputStream in = l.open()) {
+                all.put(l, Font.createFont(Font.TRUETYPE_FONT, in));
+            } catch (FontFormatException | IOException e) {
+                throw new IllegalStateException("The letters " + l.file + " are damaged.", e);
+            }
+        }
+        return all;
+    }
+
+    /** Draws one page, from 1. */
+    @FunctionalInterface
+    public interface Drawing {
+        void draw(Pen pen, int page);
+    }
+
+    /** How wide a text is in these letters, at a size in mm. */
+    public static Lettering.Ruler ruler(Letters letters) {
+        return (text, size) ->
+                font(letters, text, size).getStringBounds(text, EXACT).getWidth();
+    }
+
+    private static Font font(Letters letters, String text, double size) {
+        Font own = FONTS.get(letters);
+        Font chosen = own.canDisplayUpTo(text) < 0 ? own : new Font(Font.SANS_SERIF, Font.PLAIN, 1);
+        return chosen.deriveFont((float) size);
+    }
+
+    /** Draws in millimetres. Text is placed by its base line. */
+    public static final class Pen {
+        private final Graphics2D g;
+
+        private Pen(Graphics2D g) {
+            this.g = g;
+            g.setColor(Color.BLACK);
+        }
+
+        public void text(Letters letters, String text, double x, double y, double size) {
+            if (text.isEmpty()) return;
+            g.setFont(font(letters, text, size));
+            g.drawString(text, (float) x, (float) y);
+        }
+
+        /** @param thick of the line in mm; 0.1 is a hairline */
+        public void line(double x1, double y1, double x2, double y2, double thick) {
+            g.setStroke(new BasicStroke((float) thick, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER));
+            g.draw(new Line2D.Double(x1, y1, x2, y2));
+        }
+
+        public void rectangle(double x, double y, double width, double height, double thick) {
+            g.setStroke(new BasicStroke((float) thick, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER));
+            g.draw(new Rectangle2D.Double(x, y, width, height));
+        }
+
+        /** A QR code (ISO/IEC 18004, level M) without its quiet zone, which is the caller’s to leave: four modules. */
+        public void qr(String text, double x, double y, double size) {
+            BitMatrix bits;
+            try {
+                bits = new QRCodeWriter()
+                        .encode(
+                                text,
+                                BarcodeFormat.QR_CODE,
+                                1,
+                                1,
+                                Map.of(
+                                        EncodeHintType.MARGIN,
+                                        0,
+                                        EncodeHintType.ERROR_CORRECTION,
+                                        ErrorCorrectionLevel.M));
+            } catch (WriterException e) {
+                throw new IllegalArgumentException("Too long for a QR code: " + text, e);
+            }
+            double module = size / bits.getWidth();
+            // One path, so that no hairline shows between neighbours.
+            Path2D path = new Path2D.Double();
+            for (int r = 0; r < bits.getHeight(); r++) {
+                for (int c = 0; c < bits.getWidth(); c++) {
+                    if (!bits.get(c, r)) continue;
+                    int from = c;
+                    while (c + 1 < bits.getWidth() && bits.get(c + 1, r)) c++;
+                    path.append(
+                            new Rectangle2D.Double(x + from * module, y + r * module, (c - from + 1) * module, module),
+                            false);
+                }
+            }
+            g.fill(path);
+        }
+    }
+
+    public byte[] pdf(int pages, Drawing drawing) {
+        try (PDDocument document = new PDDocument()) {
+            PdfBoxGraphics2DFontTextDrawer text = new PdfBoxGraphics2DFontTextDrawer();
+            try {
+                for (Letters l : Letters.values()) {
+                    try (InputStream in = l.open()) {
+                        text.registerFont(FONTS.get(l).getFontName(), in);
+                    }
+                }
+                for (int p = 1; p <= pages; p++) {
+                    PDPage page = new PDPage(new PDRectangle((float) (width * POINT), (float) (height * POINT)));
+                    document.addPage(page);
+                    PdfBoxGraphics2D g =
+                            new PdfBoxGraphics2D(document, (float) (width * POINT), (float) (height * POINT));
+                    g.setFontTextDrawer(text);
+                    g.scale(POINT, POINT);
+                    drawing.draw(new Pen(g), p);
+                    g.dispose();
+                    try (PDPageContentStream content = new PDPageContentStream(document, page)) {
+                        content.drawForm(g.getXFormObject());
+                    }
+                }
+                ByteArrayOutputStream out = new ByteArrayOutputStream();
+                document.save(out);
+                return out.toByteArray();
+            } finally {
+                text.close();
+            }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    public byte[] svg(int page, Drawing drawing) {
+        SVGGraphics2D g = new SVGGraphics2D(width, height, SVGUnits.MM);
+        drawing.draw(new Pen(g), page);
+        return g.getSVGDocument().getBytes(StandardCharsets.UTF_8);
+    }
+
+    /** @param dpi 20 to 600 */
+    public byte[] png(int page, int dpi, Drawing drawing) {
+        double scale = Math.max(20, Math.min(600, dpi)) / 25.4;
+        BufferedImage image = new BufferedImage(
+                (int) Math.round(width * scale), (int) Math.round(height * scale), BufferedImage.TYPE_BYTE_GRAY);
+        Graphics2D g = image.createGraphics();
+        g.setColor(Color.WHITE);
+        g.fillRect(0, 0, image.getWidth(), image.getHeight());
+        g.setRenderingHint(RenderingHints.KEY_ANTIALIASING, RenderingHints.VALUE_ANTIALIAS_ON);
+        g.setRenderingHint(RenderingHints.KEY_TEXT_ANTIALIASING, RenderingHints.VALUE_TEXT_ANTIALIAS_ON);
+        g.setRenderingHint(RenderingHints.KEY_FRACTIONALMETRICS, RenderingHints.VALUE_FRACTIONALMETRICS_ON);
+        g.setRenderingHint(RenderingHints.KEY_STROKE_CONTROL, RenderingHints.VALUE_STROKE_PURE);
+        g.scale(scale, scale);
+        drawing.draw(new Pen(g), page);
+        g.dispose();
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try {
+            ImageIO.write(image, "png", out);
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+        return out.toByteArray();
+    }
+}
