@@ -68,6 +68,150 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arrival.all"];
+        put?: never;
+        post: operations["Arrival.start"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.cost"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arrival.one"];
+        put: operations["Arrival.save"];
+        post?: never;
+        delete: operations["Arrival.discard"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival}/log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.log"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival}/open": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.openSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival}/parcels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.parcelCame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Pour.makeCalendar"];
+        delete: operations["Pour.endCalendar"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calendar/{word}.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Pour.calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/collection.cgats": {
         parameters: {
             query?: never;
@@ -244,6 +388,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dotcards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["DotCard.all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dotcards/{dotcard}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["DotCard.one"];
+        put?: never;
+        post?: never;
+        delete: operations["DotCard.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/dots/{dot}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["DotCard.change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/doubts": {
         parameters: {
             query?: never;
@@ -252,6 +444,38 @@ export interface paths {
             cookie?: never;
         };
         get: operations["Waiting.doubts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/givers/{giver}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["Arrival.thank"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/givers/{giver}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arrival.reveal"];
         put?: never;
         post?: never;
         delete?: never;
@@ -292,6 +516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/holdings/{holding}/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Pour.plan"];
+        put?: never;
+        post: operations["Pour.pour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/keepers": {
         parameters: {
             query?: never;
@@ -324,6 +564,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/labels.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Label.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Label.png"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Label.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/leaflets/{leaflet}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.leaflet"];
+        put?: never;
+        post?: never;
+        delete: operations["Chart.deleteLeaflet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lines/{line}": {
         parameters: {
             query?: never;
@@ -340,6 +644,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/lines/{line}/chart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Chart.take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart.ods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.ods"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart.tsv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.tsv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Chart.xlsx"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/chart/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Chart.preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lines/{line}/colours": {
         parameters: {
             query?: never;
@@ -350,6 +766,38 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["Maker.addColour"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/dotcards": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["DotCard.make"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/lines/{line}/leaflets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Chart.addLeaflet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -468,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paints/{paint}/arrivals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arrival.cameWith"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paints/{paint}/holdings": {
         parameters: {
             query?: never;
@@ -478,6 +942,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["Paint.addHolding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paints/{paint}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arrival.merge"];
         delete?: never;
         options?: never;
         head?: never;
@@ -628,6 +1108,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Pour.all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pours/{pour}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Pour.one"];
+        put: operations["Pour.change"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/readings/{reading}": {
         parameters: {
             query?: never;
@@ -740,6 +1252,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/thanks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arrival.thanks"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/waiting": {
         parameters: {
             query?: never;
@@ -768,10 +1296,174 @@ export interface components {
             /** Format: int64 */
             picture: number;
         };
+        ArrivalEntry: {
+            /** Format: int32 */
+            awaited: number;
+            cameOn?: string;
+            currency: string;
+            from: string;
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            /** Format: int32 */
+            paints: number;
+            startedOn: string;
+            state: string;
+            /** Format: int32 */
+            thanks: number;
+            title: string;
+            total?: string;
+        };
+        ArrivalList: {
+            arrivals: components["schemas"]["ArrivalEntry"][];
+            /** Format: int32 */
+            total: number;
+        };
+        ArrivalPage: {
+            bills: components["schemas"]["BillView"][];
+            cameOn?: string;
+            currency: string;
+            from: string;
+            givers: components["schemas"]["GiverView"][];
+            home?: components["schemas"]["BillView"];
+            /** Format: int64 */
+            id: number;
+            inSet: boolean;
+            kind: string;
+            lines: components["schemas"]["LineView"][];
+            logged: components["schemas"]["LoggedLine"][];
+            maker: string;
+            note: string;
+            notes: components["schemas"]["Note"][];
+            sheet: components["schemas"]["ArrivalSheet"];
+            state: string;
+            text: string;
+            title: string;
+            value?: string;
+            /** Format: int32 */
+            version: number;
+        };
+        ArrivalSheet: {
+            allocate?: string;
+            homeCurrency?: string;
+            orderDiscountPercent?: string;
+            parcels?: components["schemas"]["Parcel"][];
+            rate?: string;
+            taxIncluded?: boolean;
+            taxPercent?: string;
+            voucher?: string;
+            /** Format: int32 */
+            way?: number;
+            ways?: components["schemas"]["Way"][];
+        };
+        BillView: {
+            currency: string;
+            discount: string;
+            goods: string;
+            lines: components["schemas"]["CostLineView"][];
+            notes: string[];
+            tax: string;
+            total: string;
+        };
+        CameWith: {
+            /** Format: int64 */
+            arrival: number;
+            cameOn?: string;
+            currency: string;
+            kind: string;
+            landed?: string;
+            /** Format: int32 */
+            quantity: number;
+            title: string;
+        };
+        CameWithList: {
+            arrivals: components["schemas"]["CameWith"][];
+        };
+        CardEntry: {
+            /** Format: int64 */
+            arrival?: number;
+            /** Format: int32 */
+            carriedOver: number;
+            /** Format: int32 */
+            columns: number;
+            currency?: string;
+            direction: string;
+            /** Format: int32 */
+            dots: number;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            left: number;
+            name: string;
+            /** Format: int32 */
+            number: number;
+            perColour?: string;
+            price?: string;
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            sheets: number;
+        };
+        CardList: {
+            cards: components["schemas"]["CardEntry"][];
+        };
+        CardPage: {
+            card: components["schemas"]["CardEntry"];
+            dots: components["schemas"]["DotView"][];
+            note: string;
+        };
         CautionView: {
             deferral: string;
             elements: string[];
             guidance: string;
+        };
+        ChangeView: {
+            catalogueNumber: string;
+            /** Format: int64 */
+            colour?: number;
+            kinds: string[];
+            name: string;
+            recipe: string[];
+            /** Format: int32 */
+            row?: number;
+            said: string;
+            sizes: string;
+        };
+        ChangedDot: {
+            note?: string;
+            state: string;
+            /** Format: int32 */
+            version?: number;
+        };
+        ChangedPour: {
+            boxedOn?: string;
+            hardOn?: string;
+            keptWhere?: string;
+            note?: string;
+            secondOn?: string;
+            seen?: string[];
+            /** Format: int32 */
+            version?: number;
+        };
+        ChartPreview: {
+            cells: {
+                [key: string]: string[];
+            };
+            changes: components["schemas"]["ChangeView"][];
+            choices: string[];
+            /** Format: int32 */
+            colours: number;
+            columns: components["schemas"]["ColumnView"][];
+            counts: {
+                [key: string]: number;
+            };
+            doubts: components["schemas"]["DoubtView"][];
+            file: string;
+            /** Format: int32 */
+            heading: number;
+            /** Format: int64 */
+            keptOut: number;
+            notes: string[];
         };
         ClaimView: {
             asWritten: string;
@@ -792,13 +1484,46 @@ export interface components {
             names: components["schemas"]["NewName"][];
             /** Format: int32 */
             series?: number;
-            sizes: string;
             status: string;
             /** Format: int32 */
             version: number;
         };
+        ColumnView: {
+            because: string;
+            column: string;
+            heading: string;
+            /** Format: int32 */
+            index: number;
+        };
         Confirmation: {
             password: string;
+        };
+        CostLine: {
+            discountPercent?: number;
+            /** Format: int32 */
+            quantity?: number;
+            unitPrice?: string;
+            volume?: number;
+        };
+        CostLineView: {
+            goods: string;
+            landed: string;
+            perMl?: string;
+            perUnit: string;
+        };
+        CostOrder: {
+            allocate?: string;
+            courierFee?: string;
+            currency?: string;
+            duty?: string;
+            into?: string;
+            lines?: components["schemas"]["CostLine"][];
+            orderDiscountPercent?: number;
+            rate?: string;
+            shipping?: string;
+            taxIncluded?: boolean;
+            taxPercent?: number;
+            voucher?: string;
         };
         Count: {
             /** Format: int32 */
@@ -808,13 +1533,34 @@ export interface components {
         Differences: {
             deltaE2000: number[];
         };
+        DotView: {
+            /** Format: int32 */
+            column: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            note: string;
+            paint?: components["schemas"]["PaintEntry"];
+            place: string;
+            /** Format: int32 */
+            position: number;
+            /** Format: int32 */
+            row: number;
+            /** Format: int32 */
+            sheet: number;
+            state: string;
+            /** Format: int32 */
+            version: number;
+        };
         DoubtList: {
             doubts: components["schemas"]["DoubtView"][];
         };
         DoubtView: {
-            note: components["schemas"]["Note"];
-            others: components["schemas"]["PaintEntry"][];
-            paint: components["schemas"]["PaintEntry"];
+            column: string;
+            keptOut: boolean;
+            message: string;
+            /** Format: int32 */
+            row: number;
         };
         EditionView: {
             claims: components["schemas"]["ClaimView"][];
@@ -826,6 +1572,7 @@ export interface components {
             recipe: string[];
             /** Format: int32 */
             sinceYear?: number;
+            sizes: string;
         };
         Entries: {
             pigments: components["schemas"]["Entry"][];
@@ -855,6 +1602,27 @@ export interface components {
             pigment: components["schemas"]["Entry"];
             sharesNumberWith: string[];
             source: string;
+        };
+        Fills: {
+            cost?: string;
+            each: number;
+            form: string;
+            /** Format: int32 */
+            once: number;
+            restOnce?: number;
+            restTwice?: number;
+            /** Format: int32 */
+            twice: number;
+        };
+        GiverView: {
+            called: string;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            naming: string;
+            note: string;
+            thankedOn?: string;
+            thanksOwed: boolean;
         };
         Health: {
             progress: string;
@@ -930,6 +1698,18 @@ export interface components {
             name?: string;
             text: string;
         };
+        LeafletKept: {
+            /** Format: int64 */
+            leaflet: number;
+        };
+        LeafletView: {
+            /** Format: int64 */
+            id: number;
+            mediaType: string;
+            /** Format: int64 */
+            size: number;
+            title: string;
+        };
         Likeness: {
             because: string;
             by: string;
@@ -938,11 +1718,16 @@ export interface components {
         Likenesses: {
             paints: components["schemas"]["Likeness"][];
         };
+        LineList: {
+            lines: components["schemas"]["LineView"][];
+        };
         LinePage: {
             colours: components["schemas"]["ColourView"][];
             grade: string;
+            honey: boolean;
             /** Format: int64 */
             id: number;
+            leaflets: components["schemas"]["LeafletView"][];
             /** Format: int64 */
             maker: number;
             makerName: string;
@@ -954,11 +1739,39 @@ export interface components {
             /** Format: int32 */
             colours: number;
             grade: string;
+            honey: boolean;
             /** Format: int64 */
             id: number;
             name: string;
             /** Format: int32 */
             version: number;
+        };
+        Lines: {
+            currency?: string;
+            maker?: string;
+            text: string;
+        };
+        LoggedLine: {
+            form?: string;
+            from?: string;
+            giftFor: string;
+            goods?: string;
+            kind: string;
+            landed?: string;
+            /** Format: int32 */
+            line: number;
+            maker: string;
+            name: string;
+            paint?: components["schemas"]["PaintEntry"];
+            /** Format: int32 */
+            parcel?: number;
+            /** Format: int32 */
+            quantity: number;
+            state: string;
+            /** Format: int32 */
+            toGive: number;
+            unitPrice?: string;
+            volume?: number;
         };
         MakerEntry: {
             /** Format: int64 */
@@ -986,6 +1799,13 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Merge: {
+            /** Format: int64 */
+            into: number;
+        };
+        Name: {
+            name: string;
+        };
         Neighbour: {
             accession: string;
             name: string;
@@ -993,6 +1813,20 @@ export interface components {
             paint: number;
             place: string;
             strip?: components["schemas"]["StripView"];
+        };
+        NewArrival: {
+            cameOn?: string;
+            currency?: string;
+            from?: string;
+            givers?: components["schemas"]["NewGiver"][];
+            kind?: string;
+            maker?: string;
+            note?: string;
+            sheet?: components["schemas"]["ArrivalSheet"];
+            text?: string;
+            title?: string;
+            /** Format: int32 */
+            version?: number;
         };
         NewCollector: {
             email: string;
@@ -1006,10 +1840,33 @@ export interface components {
             names?: components["schemas"]["NewName"][];
             /** Format: int32 */
             series?: number;
-            sizes?: string;
             status?: string;
             /** Format: int32 */
             version?: number;
+        };
+        NewDot: {
+            name?: string;
+            note?: string;
+            /** Format: int32 */
+            position?: number;
+            state: string;
+        };
+        NewDotCard: {
+            cameOn?: string;
+            /** Format: int32 */
+            columns?: number;
+            currency?: string;
+            direction?: string;
+            dots?: components["schemas"]["NewDot"][];
+            from?: string;
+            name?: string;
+            note?: string;
+            price?: string;
+            /** Format: int32 */
+            rows?: number;
+            /** Format: int32 */
+            sheets?: number;
+            text?: string;
         };
         NewEdition: {
             claims?: components["schemas"]["Claims"];
@@ -1018,6 +1875,15 @@ export interface components {
             pigments?: string;
             /** Format: int32 */
             sinceYear?: number;
+            sizes?: string;
+        };
+        NewGiver: {
+            /** Format: int64 */
+            id?: number;
+            name?: string;
+            naming?: string;
+            note?: string;
+            thanksOwed?: boolean;
         };
         NewHolding: {
             cameOn?: string;
@@ -1048,6 +1914,7 @@ export interface components {
         };
         NewLine: {
             grade?: string;
+            honey?: boolean;
             name: string;
             /** Format: int32 */
             version?: number;
@@ -1099,12 +1966,28 @@ export interface components {
             fresh: string;
             old: string;
         };
+        NewPour: {
+            form: string;
+            keptWhere?: string;
+            note?: string;
+            on?: string;
+            panVolume?: string;
+            /** Format: int32 */
+            pans?: number;
+            secondPour?: boolean;
+            seen?: string[];
+        };
         NewSwatch: {
             ifTaken?: string;
             makeKeeper?: boolean;
             note?: string;
             paintedOn?: string;
             place?: string;
+        };
+        NewThanks: {
+            note?: string;
+            owed?: boolean;
+            thankedOn?: string;
         };
         Note: {
             about: string;
@@ -1195,6 +2078,17 @@ export interface components {
         Pairs: {
             pairs: components["schemas"]["LabValue"][][];
         };
+        Parcel: {
+            cameOn?: string;
+            note?: string;
+            /** Format: int32 */
+            number: number;
+        };
+        ParcelCame: {
+            cameOn?: string;
+            /** Format: int32 */
+            number: number;
+        };
         PictureView: {
             at: string;
             fileName: string;
@@ -1229,6 +2123,51 @@ export interface components {
             ifTaken?: string;
             makeKeeper?: boolean;
             place: string;
+        };
+        PourList: {
+            calendar?: string;
+            pours: components["schemas"]["PourView"][];
+            /** Format: int32 */
+            tacky: number;
+        };
+        PourPlan: {
+            because: string;
+            currency?: string;
+            /** Format: int32 */
+            daysUntilHard: number;
+            fills: components["schemas"]["Fills"][];
+            /** Format: int64 */
+            holding: number;
+            left: number;
+            name: string;
+            /** Format: int64 */
+            paint: number;
+        };
+        PourView: {
+            accession: string;
+            because: string;
+            boxedOn?: string;
+            form: string;
+            hardOn?: string;
+            holdings: number[];
+            /** Format: int64 */
+            id: number;
+            keptWhere: string;
+            maker: string;
+            mayBeBoxed: boolean;
+            name: string;
+            note: string;
+            /** Format: int64 */
+            paint: number;
+            /** Format: int32 */
+            pans: number;
+            pouredOn: string;
+            ready: string;
+            secondOn?: string;
+            seen: string[];
+            tacky: boolean;
+            /** Format: int32 */
+            version: number;
         };
         Read: {
             notes: components["schemas"]["Note"][];
@@ -1324,6 +2263,18 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        ThanksList: {
+            /** Format: int32 */
+            owed: number;
+            thanks: components["schemas"]["ThanksView"][];
+        };
+        ThanksView: {
+            /** Format: int64 */
+            arrival: number;
+            arrivalTitle: string;
+            cameOn?: string;
+            giver: components["schemas"]["GiverView"];
+        };
         Token: {
             words: string;
             written: string;
@@ -1360,6 +2311,38 @@ export interface components {
             paints: number;
             /** Format: int32 */
             recipes: number;
+        };
+        Wanted: {
+            /** Format: int32 */
+            columns?: number;
+            cut?: boolean;
+            /** Format: double */
+            gapX?: number;
+            /** Format: double */
+            gapY?: number;
+            /** Format: double */
+            height?: number;
+            holdings: string;
+            /** Format: double */
+            left?: number;
+            /** Format: double */
+            pageHeight?: number;
+            /** Format: double */
+            pageWidth?: number;
+            /** Format: int32 */
+            rows?: number;
+            /** Format: int32 */
+            skip?: number;
+            /** Format: double */
+            top?: number;
+            /** Format: double */
+            width?: number;
+        };
+        Way: {
+            courierFee?: string;
+            duty?: string;
+            name?: string;
+            shipping?: string;
         };
     };
     responses: never;
@@ -1454,6 +2437,299 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Said"];
+                };
+            };
+        };
+    };
+    "Arrival.all": {
+        parameters: {
+            query?: {
+                limit?: number;
+                after?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalList"];
+                };
+            };
+        };
+    };
+    "Arrival.start": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewArrival"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Arrival.cost": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CostOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BillView"];
+                };
+            };
+        };
+    };
+    "Arrival.read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Lines"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineList"];
+                };
+            };
+        };
+    };
+    "Arrival.one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Arrival.save": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewArrival"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Arrival.discard": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Arrival.log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Arrival.openSet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Arrival.parcelCame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ParcelCame"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+        };
+    };
+    "Pour.makeCalendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourList"];
+                };
+            };
+        };
+    };
+    "Pour.endCalendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Pour.calendar": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                word: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
                 };
             };
         };
@@ -1720,6 +2996,94 @@ export interface operations {
             };
         };
     };
+    "DotCard.all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardList"];
+                };
+            };
+        };
+    };
+    "DotCard.one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dotcard: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardPage"];
+                };
+            };
+        };
+    };
+    "DotCard.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dotcard: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "DotCard.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dot: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedDot"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardPage"];
+                };
+            };
+        };
+    };
     "Waiting.doubts": {
         parameters: {
             query?: never;
@@ -1736,6 +3100,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["DoubtList"];
+                };
+            };
+        };
+    };
+    "Arrival.thank": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                giver: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewThanks"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThanksList"];
+                };
+            };
+        };
+    };
+    "Arrival.reveal": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                giver: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Name"];
                 };
             };
         };
@@ -1803,6 +3215,54 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "Pour.plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                holding: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourPlan"];
+                };
+            };
+        };
+    };
+    "Pour.pour": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                holding: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPour"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourView"];
+                };
             };
         };
     };
@@ -1918,6 +3378,117 @@ export interface operations {
             };
         };
     };
+    "Label.pdf": {
+        parameters: {
+            query: {
+                wanted: components["schemas"]["Wanted"];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    "Label.png": {
+        parameters: {
+            query: {
+                wanted: components["schemas"]["Wanted"];
+                page?: number;
+                dpi?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
+    "Label.svg": {
+        parameters: {
+            query: {
+                wanted: components["schemas"]["Wanted"];
+                page?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    "Chart.leaflet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                leaflet: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    "Chart.deleteLeaflet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                leaflet: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "Maker.line": {
         parameters: {
             query?: never;
@@ -1966,6 +3537,178 @@ export interface operations {
             };
         };
     };
+    "Chart.take": {
+        parameters: {
+            query?: {
+                mend?: string;
+            };
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    table: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPreview"];
+                };
+            };
+        };
+    };
+    "Chart.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    "Chart.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+        };
+    };
+    "Chart.ods": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.oasis.opendocument.spreadsheet": string;
+                };
+            };
+        };
+    };
+    "Chart.tsv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/tab-separated-values": string;
+                };
+            };
+        };
+    };
+    "Chart.xlsx": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
+                };
+            };
+        };
+    };
+    "Chart.preview": {
+        parameters: {
+            query?: {
+                mend?: string;
+            };
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    table: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPreview"];
+                };
+            };
+        };
+    };
     "Maker.addColour": {
         parameters: {
             query?: never;
@@ -1988,6 +3731,63 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ColourView"];
+                };
+            };
+        };
+    };
+    "DotCard.make": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewDotCard"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CardPage"];
+                };
+            };
+        };
+    };
+    "Chart.addLeaflet": {
+        parameters: {
+            query?: {
+                title?: string;
+            };
+            header?: never;
+            path: {
+                line: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    leaflet: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LeafletKept"];
                 };
             };
         };
@@ -2293,6 +4093,28 @@ export interface operations {
             };
         };
     };
+    "Arrival.cameWith": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paint: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameWithList"];
+                };
+            };
+        };
+    };
     "Paint.addHolding": {
         parameters: {
             query?: never;
@@ -2310,6 +4132,32 @@ export interface operations {
         responses: {
             /** @description Created */
             201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Arrival.merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paint: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Merge"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2529,6 +4377,74 @@ export interface operations {
             };
         };
     };
+    "Pour.all": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourList"];
+                };
+            };
+        };
+    };
+    "Pour.one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourView"];
+                };
+            };
+        };
+    };
+    "Pour.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                pour: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedPour"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourView"];
+                };
+            };
+        };
+    };
     "Reading.delete": {
         parameters: {
             query?: never;
@@ -2730,6 +4646,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Arrival.thanks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThanksList"];
                 };
             };
         };

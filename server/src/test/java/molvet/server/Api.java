@@ -145,6 +145,21 @@ public final class Api {
         return JSON.writeValueAsBytes(body);
     }
 
+    /** Undoes the latest act that still stands. */
+    public void undoLast() {
+        long act = get("/api/acts?limit=50")
+                .must(200)
+                .json()
+                .get("acts")
+                .valueStream()
+                .filter(a -> !a.get("undone").asBoolean())
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        post("/api/acts/" + act + "/undo", Map.of()).must(200);
+    }
+
     /** A paint, by name and pigments. */
     public JsonNode paint(String name, String pigments) {
         return post("/api/paints", Map.of("name", name, "pigments", pigments, "form", "TUBE", "volume", "15"))

@@ -73,7 +73,7 @@ public final class QuickReader {
     private static final Pattern MONEY_LAST =
             Pattern.compile("(?iu)(?<![\\p{L}\\d.,])" + NUMBER + "(?:[,.][-–—])?\\s*" + MONEY + "(?![\\p{L}])");
     private static final Pattern MONEY_BARE = Pattern.compile(
-            "(?iu)(?<![\\d.,:/\\p{L}])(?<![\\d\\p{L}]-)(\\d{1,3}(?:[.,'’]\\d{3})*[.,]\\d{2}|\\d{1,5}(?=,[-–—]))(?:,[-–—])?(?![\\d.,]*\\d)(?!\\s*(?:%|ml|cl|mm|cm|in\\b|fl|oz|[x×]))");
+            "(?iu)(?<![\\d.,:/\\p{L}])(?<![\\d\\p{L}]-)(\\d{1,3}(?:[.,'’]\\d{3})*[.,]\\d{2}|\\d{1,5}(?=,[-–—]))(?:,[-–—])?(?![\\d.,]*\\d)(?!\\s*(?:%|ml|cl|mm|cm|in\\b|fl|oz|[x×]\\s*\\d+(?:[.,]\\d+)?\\s*(?:in|cm|mm)\\b))");
     private static final Pattern WAS = Pattern.compile(
             "(?iu)(?<![\\p{L}])(was|before|statt|instead of|list(?: price)?|rrp|uvp|regular(?:ly)?|originally|avant|au lieu de)\\s*:?\\s*$");
     private static final Pattern NOW =
@@ -92,7 +92,7 @@ public final class QuickReader {
             "(?iu)(?<![\\p{L}])(?:no|nr|n°|nº|art(?:ikel)?(?:[.-]*n(?:o|r))?|cat(?:alogue)?(?:\\.? no)?|ref|item|sku)\\.?\\s*[:#]?\\s*([A-Z]{0,4}[-.]?\\d{1,8}[A-Z]?)(?![\\p{L}\\d])|#\\s*([A-Z]{0,4}[-.]?\\d{1,8}[A-Z]?)(?![\\p{L}\\d])");
     private static final Pattern LIGHT = Pattern.compile(
             "(?iu)(?<![\\p{L}])(?:light\\s?fast(?:ness)?|lf|astm|lichtecht(?:heit)?|blue wool|bw)\\s*[:=]?\\s*([*★☆+]{1,5}|IV|I{1,3}|V|\\d(?:\\s*[-/–]\\s*\\d)?|excellent|very good|good|fair|poor|fugitive|[A-E])(?![\\p{L}\\d])|(?<![\\p{L}\\d*])([*★☆]{1,5})(?![*★☆])");
-    private static final String PERSON = "(\\p{L}[\\p{L}'’.\\- ]{0,58}?)";
+    private static final String PERSON = "(giver \\d{1,2}|\\p{L}[\\p{L}'’.\\- ]{0,58}?)";
     private static final String PERSON_ENDS = "(?=\\s*(?:[,;:|()\\[\\]" + TAKEN
             + "–—]|$)|\\s+(?:for|from|with|at|gift|series|lightfast\\w*)\\b|\\s+-\\s)";
     private static final Pattern GIFT = Pattern.compile(
@@ -1026,6 +1026,13 @@ public final class QuickReader {
         }
 
         private Optional<QuickLine> heading() {
+            List<Piece> all = pieces();
+            boolean announces =
+                    written.strip().endsWith(":") && all.size() == 1 && makerName.isEmpty() && from.isEmpty();
+            if (announces && parts.isEmpty()) {
+                makerName = text(all.get(0).from, all.get(0).to);
+                take(PartKind.MAKER, all.get(0).from, all.get(0).to, makerName);
+            }
             boolean bare =
                     pieces().isEmpty() && codes.isEmpty() && prices.isEmpty() && volume.isEmpty() && name.isEmpty();
             boolean names = !makerName.isEmpty() || !lineName.isEmpty() || !from.isEmpty() || parcel.isPresent();

@@ -184,6 +184,7 @@ class QuickReaderTest {
         assertThat(lines.get(6).from()).isEqualTo("Bo");
         assertThat(lines.get(6).parcel()).contains(2);
         assertThat(lines.get(6).line()).isEqualTo(8);
+        assertThat(READER.read("Newcomer:\nDune PBr7", "").get(1).maker()).isEqualTo("Newcomer");
     }
 
     @Test

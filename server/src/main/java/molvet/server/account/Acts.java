@@ -186,7 +186,9 @@ public class Acts {
 
     private void put(Collector me, Change c, Set<Long> paints) {
         Map<String, Object> values = new LinkedHashMap<>(c.before);
-        values.computeIfPresent("version", (k, v) -> ((Number) c.after.getOrDefault("version", v)).intValue() + 1);
+        // Newer than whatever a window may have read since.
+        Object now = read(me, new Row(c.table, c.id)).get("version");
+        values.computeIfPresent("version", (k, v) -> ((Number) (now == null ? v : now)).intValue() + 1);
         values.put("collector_id", me.id());
         String columns = String.join(", ", values.keySet());
         String marks = String.join(", ", values.keySet().stream().map(k -> "?").toList());
@@ -201,8 +203,8 @@ public class Acts {
 
     private Optional<Long> paintOf(Collector me, String table, long id, Map<String, Object> row) {
         if (table.equals("paint")) return Optional.of(id);
-        if (row.containsKey("paint_id")) return Optional.of(((Number) row.get("paint_id")).longValue());
-        if (!row.containsKey("swatch_id")) return Optional.empty();
+        if (row.get("paint_id") instanceof Number paint) return Optional.of(paint.longValue());
+        if (row.containsKey("paint_id") || !row.containsKey("swatch_id")) return Optional.empty();
         return db.sql("select paint_id from swatch where id = ? and collector_id = ?")
                 .params(row.get("swatch_id"), me.id())
                 .query(Long.class)
@@ -260,6 +262,8 @@ public class Acts {
     private static Map<String, Object> essence(Map<String, Object> row) {
         Map<String, Object> own = new LinkedHashMap<>(row);
         own.keySet().removeAll(DERIVED);
+        // A row that was changed and put back is as it was.
+        own.remove("version");
         if (row.containsKey("accession")) {
             own.remove("form");
             own.remove("volume");

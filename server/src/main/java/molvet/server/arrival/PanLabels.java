@@ -41,7 +41,8 @@ final class PanLabels {
     }
 
     private void label(Pen pen, Label label, double x, double y) {
-        double qr = Math.min(sheet.height() - 2 * PAD, Math.min(sheet.width() * 0.4, 14));
+        // Four modules of white are left around the code, also towards the next label: a ninth of its size and more.
+        double qr = Math.min(sheet.height() * 0.78, Math.min(sheet.width() * 0.36, 14));
         double room = sheet.width() - qr - 3.5 * PAD;
         double left = x + PAD;
         double code = Math.min(1.9, sheet.height() / 6);

@@ -215,7 +215,8 @@ public class MakerStore {
     public List<ColourRow> colours(Collector me, long line) {
         return db.sql("""
                 select id, line_id, catalogue_number, name, series, status, version from colour
-                where collector_id = ? and line_id = ? order by catalogue_number, name limit 2000
+                where collector_id = ? and line_id = ?
+                order by cast(regexp_substr(catalogue_number, '[0-9]+') as unsigned), catalogue_number, id limit 5000
                 """).params(me.id(), line).query(ColourRow.class).list();
     }
 

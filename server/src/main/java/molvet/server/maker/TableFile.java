@@ -18,15 +18,15 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Set;
 import java.util.stream.Stream;
-import java.util.zip.ZipEntry;
-import java.util.zip.ZipException;
-import java.util.zip.ZipInputStream;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
 import molvet.core.maker.ChartTable;
 import molvet.core.measure.Refusal;
+import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
+import org.apache.commons.compress.archivers.zip.ZipFile;
+import org.apache.commons.compress.utils.SeekableInMemoryByteChannel;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 import org.dhatim.fastexcel.reader.Cell;
@@ -242,19 +242,20 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         Set<String> names = new LinkedHashSet<>();
         long all = 0;
         byte[] buffer = new byte[16_384];
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
-            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
+        try (ZipFile zip = opened(bytes)) {
+            for (ZipArchiveEntry e :
+                    (Iterable<ZipArchiveEntry>) () -> zip.getEntries().asIterator()) {
                 if (names.add(e.getName()) && names.size() > MOST_ENTRIES) throw bomb();
                 boolean ods = e.getName().equals("content.xml");
                 long own = 0;
-                for (int n = zip.read(buffer); n >= 0; n = zip.read(buffer)) {
-                    own += n;
-                    all += n;
-                    if (all > MOST_INFLATED || (ods && own > MOST_INFLATED_ODS)) throw bomb();
+                try (InputStream in = zip.getInputStream(e)) {
+                    for (int n = in.read(buffer); n >= 0; n = in.read(buffer)) {
+                        own += n;
+                        all += n;
+                        if (all > MOST_INFLATED || (ods && own > MOST_INFLATED_ODS)) throw bomb();
+                    }
                 }
             }
-        } catch (ZipException e) {
-            throw broken();
         } catch (IOException e) {
             throw broken();
         }
@@ -266,6 +267,12 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
             notes.add("It refers to other files; only what is written in it was read.");
         }
         return names;
+    }
+
+    private static ZipFile opened(byte[] bytes) throws IOException {
+        return ZipFile.builder()
+                .setSeekableByteChannel(new SeekableInMemoryByteChannel(bytes))
+                .get();
     }
 
     private static Refusal bomb() {
@@ -282,7 +289,8 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
     private static TableFile xlsx(byte[] bytes, List<String> notes) {
         List<List<String>> cells = new ArrayList<>();
         boolean[] formulas = {false};
-        try (ReadableWorkbook book = new ReadableWorkbook(new ByteArrayInputStream(bytes))) {
+        try (ReadableWorkbook book = new ReadableWorkbook(
+                new ByteArrayInputStream(bytes), new org.dhatim.fastexcel.reader.ReadingOptions(true, false))) {
             List<org.dhatim.fastexcel.reader.Sheet> sheets = book.getSheets().toList();
             if (sheets.size() > 1) {
                 notes.add("It has " + sheets.size() + " sheets; the first, “"
@@ -371,10 +379,9 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         XMLInputFactory factory = XMLInputFactory.newFactory();
         factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
         factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
-        try (ZipInputStream zip = new ZipInputStream(new ByteArrayInputStream(bytes))) {
-            for (ZipEntry e = zip.getNextEntry(); e != null; e = zip.getNextEntry()) {
-                if (e.getName().equals("content.xml")) countRepeats(factory.createXMLStreamReader(zip));
-            }
+        try (ZipFile zip = opened(bytes);
+                InputStream in = zip.getInputStream(zip.getEntry("content.xml"))) {
+            countRepeats(factory.createXMLStreamReader(in));
         } catch (XMLStreamException | IOException e) {
             throw broken();
         }

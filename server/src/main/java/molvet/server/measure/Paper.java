@@ -33,6 +33,7 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.jfree.svg.SVGGraphics2D;
+import org.jfree.svg.SVGHints;
 import org.jfree.svg.SVGUnits;
 
 /**
@@ -189,6 +190,8 @@ public record Paper(double width, double height) {
 
     public byte[] svg(int page, Drawing drawing) {
         SVGGraphics2D g = new SVGGraphics2D(width, height, SVGUnits.MM);
+        // As outlines: whoever opens the file need not have the letters.
+        g.setRenderingHint(SVGHints.KEY_DRAW_STRING_TYPE, SVGHints.VALUE_DRAW_STRING_TYPE_VECTOR);
         drawing.draw(new Pen(g), page);
         return g.getSVGDocument().getBytes(StandardCharsets.UTF_8);
     }
