@@ -7,11 +7,20 @@ import { RouterProvider } from "react-router/dom";
 import { Problem } from "./api/client";
 import { AccountPage } from "./rooms/account/AccountPage";
 import { Door } from "./rooms/account/Door";
+import { ArrivalPage } from "./rooms/arrival/ArrivalPage";
+import { ArrivalsPage } from "./rooms/arrival/ArrivalsPage";
+import { DotCardPage } from "./rooms/arrival/DotCardPage";
+import { DotCardsPage } from "./rooms/arrival/DotCardsPage";
+import { LabelsPage } from "./rooms/arrival/LabelsPage";
+import { NumberedPaint } from "./rooms/arrival/NumberedPaint";
+import { PoursPage } from "./rooms/arrival/PoursPage";
+import { ThanksPage } from "./rooms/arrival/ThanksPage";
 import { CollectionPage } from "./rooms/collection/CollectionPage";
 import { DoubtsPage } from "./rooms/collection/DoubtsPage";
 import { EditPaintPage } from "./rooms/collection/EditPaintPage";
 import { NewPaintPage } from "./rooms/collection/NewPaintPage";
 import { PaintPage } from "./rooms/collection/PaintPage";
+import { ChartImportPage } from "./rooms/maker/ChartImportPage";
 import { LinePage } from "./rooms/maker/LinePage";
 import { MakerPage } from "./rooms/maker/MakerPage";
 import { MakersPage } from "./rooms/maker/MakersPage";
@@ -40,6 +49,14 @@ const router = createBrowserRouter([
     element: <Door />,
     children: [
       { path: "/", element: <Navigate to="/collection" replace /> },
+      { path: "/arrivals", element: <ArrivalsPage /> },
+      { path: "/arrivals/:arrival", element: <ArrivalPage /> },
+      { path: "/dotcards", element: <DotCardsPage /> },
+      { path: "/dotcards/:dotcard", element: <DotCardPage /> },
+      { path: "/pours", element: <PoursPage /> },
+      { path: "/labels", element: <LabelsPage /> },
+      { path: "/thanks", element: <ThanksPage /> },
+      { path: "/m/:number", element: <NumberedPaint /> },
       { path: "/collection", element: <CollectionPage /> },
       { path: "/doubts", element: <DoubtsPage /> },
       { path: "/paints/new", element: <NewPaintPage /> },
@@ -52,6 +69,7 @@ const router = createBrowserRouter([
       { path: "/pigments/:code", element: <PigmentPage /> },
       { path: "/makers", element: <MakersPage /> },
       { path: "/makers/:maker", element: <MakerPage /> },
+      { path: "/lines/:line/chart", element: <ChartImportPage /> },
       { path: "/lines/:line", element: <LinePage /> },
       { path: "/account", element: <AccountPage /> },
       { path: "*", element: <p className="p-6">There is no such page. Choose a room on the left.</p> },

@@ -1330,7 +1330,7 @@ export interface components {
             id: number;
             inSet: boolean;
             kind: string;
-            lines: components["schemas"]["LineView"][];
+            lines: components["schemas"]["ReadLine"][];
             logged: components["schemas"]["LoggedLine"][];
             maker: string;
             note: string;
@@ -1457,7 +1457,7 @@ export interface components {
             counts: {
                 [key: string]: number;
             };
-            doubts: components["schemas"]["DoubtView"][];
+            doubts: components["schemas"]["RowDoubtView"][];
             file: string;
             /** Format: int32 */
             heading: number;
@@ -1556,14 +1556,17 @@ export interface components {
             doubts: components["schemas"]["DoubtView"][];
         };
         DoubtView: {
-            column: string;
-            keptOut: boolean;
-            message: string;
-            /** Format: int32 */
-            row: number;
+            note: components["schemas"]["Note"];
+            others: components["schemas"]["PaintEntry"][];
+            paint: components["schemas"]["PaintEntry"];
+        };
+        EditionClaim: {
+            asWritten: string;
+            grade?: string;
+            trait: string;
         };
         EditionView: {
-            claims: components["schemas"]["ClaimView"][];
+            claims: components["schemas"]["EditionClaim"][];
             /** Format: int64 */
             id: number;
             label: string;
@@ -1613,6 +1616,9 @@ export interface components {
             restTwice?: number;
             /** Format: int32 */
             twice: number;
+        };
+        GiverName: {
+            name: string;
         };
         GiverView: {
             called: string;
@@ -1719,7 +1725,7 @@ export interface components {
             paints: components["schemas"]["Likeness"][];
         };
         LineList: {
-            lines: components["schemas"]["LineView"][];
+            lines: components["schemas"]["ReadLine"][];
         };
         LinePage: {
             colours: components["schemas"]["ColourView"][];
@@ -1746,7 +1752,7 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        Lines: {
+        LinesToRead: {
             currency?: string;
             maker?: string;
             text: string;
@@ -1802,9 +1808,6 @@ export interface components {
         Merge: {
             /** Format: int64 */
             into: number;
-        };
-        Name: {
-            name: string;
         };
         Neighbour: {
             accession: string;
@@ -2174,6 +2177,81 @@ export interface components {
             recipe: components["schemas"]["Ingredient"][];
             unread: string[];
         };
+        ReadIngredient: {
+            chemicalName?: string;
+            code: string;
+            colourIndex?: string;
+            known: boolean;
+        };
+        ReadLine: {
+            catalogueNumber?: string;
+            charge?: string;
+            claims: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            colour?: number;
+            currency?: string;
+            discountPercent: string;
+            /** Format: int64 */
+            edition?: number;
+            editionLabel?: string;
+            form?: string;
+            from?: string;
+            giftFor?: string;
+            kind: string;
+            /** Format: int32 */
+            line: number;
+            listPrice?: string;
+            maker?: string;
+            makersLine?: string;
+            matches: components["schemas"]["ReadMatch"][];
+            name: string;
+            notes: components["schemas"]["Note"][];
+            /** Format: int32 */
+            parcel?: number;
+            parts: components["schemas"]["ReadPart"][];
+            pigments: string;
+            prices: components["schemas"]["ReadPrice"][];
+            /** Format: int32 */
+            quantity: number;
+            recipe: components["schemas"]["ReadIngredient"][];
+            /** Format: int64 */
+            same?: number;
+            /** Format: int32 */
+            series?: number;
+            /** Format: int32 */
+            toGive: number;
+            unitPrice?: string;
+            unread: string;
+            volume?: number;
+            written: string;
+        };
+        ReadMatch: {
+            /** Format: double */
+            deltaE?: number;
+            entry?: components["schemas"]["PaintEntry"];
+            likeness: string;
+            message: string;
+            /** Format: int64 */
+            paint: number;
+        };
+        ReadPart: {
+            /** Format: int32 */
+            from: number;
+            kind: string;
+            /** Format: int32 */
+            to: number;
+            value: string;
+        };
+        ReadPrice: {
+            currency: string;
+            perMl: string;
+            percent?: string;
+            price: string;
+            volume: number;
+            what: string;
+        };
         ReadingView: {
             at: string;
             /** Format: double */
@@ -2191,6 +2269,13 @@ export interface components {
             };
             strip: components["schemas"]["StripView"];
             tint: components["schemas"]["LabValue"];
+        };
+        RowDoubtView: {
+            column: string;
+            keptOut: boolean;
+            message: string;
+            /** Format: int32 */
+            row: number;
         };
         Said: {
             /** Format: date-time */
@@ -2521,7 +2606,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Lines"];
+                "application/json": components["schemas"]["LinesToRead"];
             };
         };
         responses: {
@@ -3147,7 +3232,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Name"];
+                    "application/json": components["schemas"]["GiverName"];
                 };
             };
         };

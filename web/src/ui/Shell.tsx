@@ -5,11 +5,12 @@ import { Link, NavLink, Outlet, useLocation, useNavigate, useSearchParams } from
 import { client, data } from "../api/client";
 import { Dialog } from "./Dialog";
 import { UndoBar } from "./UndoBar";
+import { useAct } from "./useAct";
 import { useKeys } from "./useKeys";
 
 const KEYS = [
   ["/", "find"],
-  ["n", "log a paint that arrived"],
+  ["n", "log what arrived"],
   ["↑ ↓", "move along the list"],
   ["Enter", "open the paint"],
   ["p", "go to its place on the shelf"],
@@ -26,6 +27,9 @@ const WAITING = [
   ["not filed", "to file"],
 ] as const;
 
+/** Pages that belong to the room of arrivals under addresses of their own. */
+const OF_ARRIVALS = /^\/(dotcards|pours|labels|thanks)/;
+
 export function useWaiting() {
   return useQuery({ queryKey: ["waiting"], queryFn: () => data(client.GET("/api/waiting")) });
 }
@@ -38,6 +42,14 @@ export function Shell() {
   const find = useRef<HTMLInputElement>(null);
   const waiting = useWaiting().data;
   const keepers = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) }).data;
+  const arrivals = useQuery({
+    queryKey: ["arrivals", "count"],
+    queryFn: () => data(client.GET("/api/arrivals", { params: { query: { limit: 1 } } })),
+  }).data;
+  const begin = useAct((_: object, headers) => data(client.POST("/api/arrivals", { headers, body: {} })), {
+    onDone: (a) => navigate(`/arrivals/${a.id}`),
+    undoable: false,
+  });
   const makers = useQuery({ queryKey: ["makers"], queryFn: () => data(client.GET("/api/makers")) }).data;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes on every move
@@ -45,11 +57,12 @@ export function Shell() {
 
   useKeys({
     "/": () => find.current?.focus(),
-    n: () => navigate("/paints/new"),
+    n: () => begin.run({}),
     "?": () => setHelp(true),
   });
 
   const rooms = [
+    ["/arrivals", "Arrivals", arrivals?.total],
     ["/collection", "Collection", waiting?.paints],
     ["/shelf", "Shelf", keepers?.keepers.length],
     ["/doubts", "Doubtful labels", waiting?.doubtful],
@@ -113,7 +126,7 @@ export function Shell() {
                 key={room[0]}
                 to={room[0]}
                 className={({ isActive }) =>
-                  `flex justify-between items-center px-5 py-2 ${isActive ? "bg-primary text-primary-content font-semibold" : "hover:bg-base-200"}`
+                  `flex justify-between items-center px-5 py-2 ${isActive || (room[0] === "/arrivals" && OF_ARRIVALS.test(location.pathname)) ? "bg-primary text-primary-content font-semibold" : "hover:bg-base-200"}`
                 }
               >
                 <span>{room[1]}</span>

@@ -28,6 +28,8 @@ export function useAct<Input, Output>(
     /** Set while it is being tried again. */
     waiting: mutation.isPending ? mutation.failureReason : null,
     problem: mutation.error,
+    /** What the last act answered. */
+    result: mutation.data,
     reset: mutation.reset,
   };
 }

@@ -1,10 +1,12 @@
 import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
+import { PourDialog } from "../arrival/PourDialog";
 
 export const FORMS = ["TUBE", "HALF_PAN", "FULL_PAN", "MINI_PAN", "STICK", "DOT", "BOTTLE", "SAMPLE"];
 const STATES = ["HERE", "LENT", "USED_UP", "GIVEN_AWAY", "LOST"];
@@ -14,6 +16,7 @@ type Holding = Schemas["HoldingView"];
 /** The physical lots of a paint. */
 export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
   const [open, setOpen] = useState<Holding | "new" | null>(null);
+  const [pouring, setPouring] = useState<number | null>(null);
   return (
     <section>
       <div className="flex justify-between items-baseline">
@@ -42,12 +45,25 @@ export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
                   .join(" · ")}
               </span>
             </span>
-            <button type="button" className="underline self-start" onClick={() => setOpen(h)}>
-              Change
-            </button>
+            <span className="flex gap-3 self-start">
+              {(h.form === "TUBE" || h.form === "BOTTLE") && h.state === "HERE" && h.volume && h.left > 0 && (
+                <button type="button" className="underline" onClick={() => setPouring(h.id)}>
+                  Pour
+                </button>
+              )}
+              {h.form.endsWith("PAN") && (
+                <Link to={`/labels?holdings=${h.id}`} className="underline">
+                  Label
+                </Link>
+              )}
+              <button type="button" className="underline" onClick={() => setOpen(h)}>
+                Change
+              </button>
+            </span>
           </li>
         ))}
       </ul>
+      {pouring !== null && <PourDialog holding={pouring} onClose={() => setPouring(null)} />}
       {open && (
         <HoldingDialog paint={p.id} holding={open === "new" ? null : open} onClose={() => setOpen(null)} />
       )}

@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { type FormEvent, useState } from "react";
+import { type FormEvent, useRef, useState } from "react";
 import { Link, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
@@ -8,6 +8,7 @@ import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
+import { MakeDotCard } from "../arrival/MakeDotCard";
 
 type Colour = Schemas["ColourView"];
 const TRAITS = ["lightfastness", "transparency", "staining", "granulation"] as const;
@@ -15,6 +16,7 @@ const TRAITS = ["lightfastness", "transparency", "staining", "granulation"] as c
 export function LinePage() {
   const id = Number(useParams().line);
   const [open, setOpen] = useState<Colour | "new" | null>(null);
+  const [card, setCard] = useState(false);
   const query = useQuery({
     queryKey: ["line", id],
     queryFn: () => data(client.GET("/api/lines/{line}", { params: { path: { line: id } } })),
@@ -36,13 +38,22 @@ export function LinePage() {
           <Link className="underline" to={`/makers/${line.maker}`}>
             {line.makerName}
           </Link>{" "}
-          · {words(line.grade)} · {counted(line.colours.length, "colour")}
+          · {words(line.grade)}
+          {line.honey && ", with honey"} · {counted(line.colours.length, "colour")}
         </>
       }
       aside={
-        <button type="button" className="btn btn-primary" onClick={() => setOpen("new")}>
-          Add a colour
-        </button>
+        <>
+          <Link to={`/lines/${id}/chart`} className="btn btn-primary">
+            Take in a chart
+          </Link>
+          <button type="button" className="btn btn-outline" onClick={() => setCard(true)}>
+            Make a dot card
+          </button>
+          <button type="button" className="btn btn-outline" onClick={() => setOpen("new")}>
+            Add a colour
+          </button>
+        </>
       }
     >
       <div className="overflow-x-auto relative">
@@ -73,6 +84,7 @@ export function LinePage() {
                     <span key={e.id} className="block">
                       {e.recipe.join(" + ") || "—"}
                       {c.editions.length > 1 && <span className="quiet"> {e.label}</span>}
+                      {e.sizes && <span className="quiet block">{e.sizes}</span>}
                     </span>
                   ))}
                 </td>
@@ -89,8 +101,80 @@ export function LinePage() {
           </tbody>
         </table>
       </div>
+      <Files line={line} />
+      {card && <MakeDotCard line={id} colours={line.colours.length} onClose={() => setCard(false)} />}
       {open && <ColourDialog line={id} colour={open === "new" ? null : open} onClose={() => setOpen(null)} />}
     </Page>
+  );
+}
+
+/** The chart out in open formats, and the maker's own leaflets kept with the line. */
+function Files({ line }: { line: Schemas["LinePage"] }) {
+  const chooser = useRef<HTMLInputElement>(null);
+  const add = useAct(
+    (file: File, headers) =>
+      data(
+        client.POST("/api/lines/{line}/leaflets", {
+          params: { path: { line: line.id } },
+          headers,
+          body: { leaflet: file as unknown as string },
+          bodySerializer: () => {
+            const body = new FormData();
+            body.append("leaflet", file);
+            return body;
+          },
+        }),
+      ),
+    { undoable: false },
+  );
+  const remove = useAct(
+    (leaflet: number) => data(client.DELETE("/api/leaflets/{leaflet}", { params: { path: { leaflet } } })),
+    { undoable: false },
+  );
+  return (
+    <section className="mt-6 grid gap-6 md:grid-cols-2 max-w-4xl">
+      <div>
+        <h2 className="font-semibold">The chart, to take with you</h2>
+        <p className="flex gap-4 mt-1">
+          {["csv", "tsv", "xlsx", "ods", "json"].map((f) => (
+            <a key={f} className="underline code" href={`/api/lines/${line.id}/chart.${f}`}>
+              {f}
+            </a>
+          ))}
+        </p>
+      </div>
+      <div>
+        <h2 className="font-semibold">The maker’s leaflets</h2>
+        <ul>
+          {line.leaflets.map((f) => (
+            <li key={f.id} className="flex justify-between gap-3 rule-b py-1">
+              <a className="underline truncate" href={`/api/leaflets/${f.id}`}>
+                {f.title}
+              </a>
+              <button type="button" className="underline" onClick={() => remove.run(f.id)}>
+                Remove<span className="sr-only"> {f.title}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <input
+          ref={chooser}
+          type="file"
+          accept="application/pdf,image/png,image/jpeg"
+          className="sr-only"
+          aria-label="A leaflet’s file"
+          onChange={(e) => {
+            const file = e.target.files?.[0];
+            if (file) add.run(file);
+            e.target.value = "";
+          }}
+        />
+        <ProblemNote problem={add.problem ?? remove.problem} />
+        <button type="button" className="underline mt-1" onClick={() => chooser.current?.click()}>
+          Keep a picture or PDF
+        </button>
+      </div>
+    </section>
   );
 }
 
@@ -108,13 +192,13 @@ function ColourDialog({
     catalogueNumber: colour?.catalogueNumber ?? "",
     series: colour?.series ? String(colour.series) : "",
     status: colour?.status ?? "CURRENT",
-    sizes: colour?.sizes ?? "",
     names: colour?.names.map((n) => `${n.language}: ${n.name}`).join("; ") ?? "",
   });
   const [edition, setEdition] = useState({
     label: "",
     sinceYear: "",
     pigments: "",
+    sizes: "",
     lightfastness: "",
     transparency: "",
     staining: "",
@@ -128,7 +212,6 @@ function ColourDialog({
         catalogueNumber: form.catalogueNumber,
         series: form.series ? Number(form.series) : undefined,
         status: form.status,
-        sizes: form.sizes,
         names: form.names
           .split(";")
           .map((n) => n.split(":"))
@@ -136,8 +219,14 @@ function ColourDialog({
           .map(([language, name]) => ({ language, name })),
         version: colour?.version,
       };
-      const { label, sinceYear, pigments, ...claims } = edition;
-      const formula = { label, sinceYear: sinceYear ? Number(sinceYear) : undefined, pigments, claims };
+      const { label, sinceYear, pigments, sizes, ...claims } = edition;
+      const formula = {
+        label,
+        sinceYear: sinceYear ? Number(sinceYear) : undefined,
+        pigments,
+        sizes,
+        claims,
+      };
       if (!colour) {
         return data(
           client.POST("/api/lines/{line}/colours", {
@@ -194,7 +283,6 @@ function ColourDialog({
         <div className="col-span-2">
           {box(form, setForm, "names", "In other languages, as de: Name; fr: Nom")}
         </div>
-        {box(form, setForm, "sizes", "Sizes")}
         <Field label="Status">
           {(id) => (
             <select
@@ -217,7 +305,8 @@ function ColourDialog({
             <ul>
               {colour.editions.map((e) => (
                 <li key={e.id}>
-                  {e.label}: <span className="code">{e.labelText || "—"}</span>
+                  {e.label}: <span className="code">{e.labelText || "—"}</span>{" "}
+                  <span className="quiet">{e.sizes}</span>
                 </li>
               ))}
             </ul>
@@ -228,7 +317,7 @@ function ColourDialog({
                 checked={newEdition}
                 onChange={(e) => setNewEdition(e.target.checked)}
               />
-              it was reformulated: add an edition
+              it was reformulated or resized: add an edition
             </label>
           </div>
         )}
@@ -236,6 +325,9 @@ function ColourDialog({
           <>
             <div className="col-span-2">
               {box(edition, setEdition, "pigments", "Pigments, as the label writes them")}
+            </div>
+            <div className="col-span-2">
+              {box(edition, setEdition, "sizes", "Sizes, as 5 ml 4.60 EUR; 15 ml")}
             </div>
             {box(edition, setEdition, "sinceYear", "Since the year")}
             {box(edition, setEdition, "label", "Called")}

@@ -54,13 +54,13 @@ class ArrivalController {
 
     // ---- calls that compute -----------------------------------------------------------------------------------------
 
-    record Lines(
+    record LinesToRead(
             String text, @Nullable String maker, @Nullable String currency) {}
 
-    record LineList(List<ArrivalReading.LineView> lines) {}
+    record LineList(List<ArrivalReading.ReadLine> lines) {}
 
     @PostMapping("/api/arrivals/read")
-    LineList read(Collector me, @RequestBody Lines lines) {
+    LineList read(Collector me, @RequestBody LinesToRead lines) {
         String currency = Arrivals.currency(Fields.text(lines.currency())).getCode();
         return new LineList(reading.views(
                 me, reading.matched(me, Fields.text(lines.text()), Fields.text(lines.maker())), currency));
@@ -240,7 +240,7 @@ class ArrivalController {
             String note,
             ArrivalSheet sheet,
             List<GiverView> givers,
-            List<ArrivalReading.LineView> lines,
+            List<ArrivalReading.ReadLine> lines,
             List<LoggedLine> logged,
             List<BillView> bills,
             @Nullable BillView home,
@@ -477,12 +477,12 @@ class ArrivalController {
         return thanks(me);
     }
 
-    record Name(String name) {}
+    record GiverName(String name) {}
 
     /** The name of a giver who asked not to be named, where it was kept. */
     @GetMapping("/api/givers/{giver}/name")
-    Name reveal(Collector me, @PathVariable long giver) {
-        return new Name(arrivals.reveal(me, giver));
+    GiverName reveal(Collector me, @PathVariable long giver) {
+        return new GiverName(arrivals.reveal(me, giver));
     }
 
     // ---- how a paint came -------------------------------------------------------------------------------------------

@@ -71,15 +71,15 @@ class ArrivalReading {
             Map<Long, Long> editionsOfPaints,
             Map<Long, List<ArrivalStore.Paid>> paid) {}
 
-    record IngredientView(
+    record ReadIngredient(
             String code,
             @Nullable String colourIndex,
             @Nullable String chemicalName,
             boolean known) {}
 
-    record PartView(String kind, int from, int to, String value) {}
+    record ReadPart(String kind, int from, int to, String value) {}
 
-    record MatchView(
+    record ReadMatch(
             long paint,
             String likeness,
             String message,
@@ -87,7 +87,7 @@ class ArrivalReading {
             PaintViews.@Nullable PaintEntry entry) {}
 
     /** What a size cost by the millilitre: then, by the chart, and here; {@code percent} dearer than this line. */
-    record PriceView(
+    record ReadPrice(
             String what,
             BigDecimal volume,
             String price,
@@ -96,7 +96,7 @@ class ArrivalReading {
             @Nullable String percent) {}
 
     /** One line as it was understood; amounts are decimal strings in {@code currency}. */
-    record LineView(
+    record ReadLine(
             int line,
             String written,
             String kind,
@@ -108,7 +108,7 @@ class ArrivalReading {
             @Nullable String editionLabel,
             @Nullable String catalogueNumber,
             String pigments,
-            List<IngredientView> recipe,
+            List<ReadIngredient> recipe,
             @Nullable String form,
             @Nullable BigDecimal volume,
             @Nullable Integer series,
@@ -125,9 +125,9 @@ class ArrivalReading {
             @Nullable String charge,
             String unread,
             @Nullable Long same,
-            List<PartView> parts,
-            List<MatchView> matches,
-            List<PriceView> prices,
+            List<ReadPart> parts,
+            List<ReadMatch> matches,
+            List<ReadPrice> prices,
             List<Note> notes) {}
 
     /** A line with what it stands for in the charts and the collection. */
@@ -164,7 +164,7 @@ class ArrivalReading {
         return all;
     }
 
-    List<LineView> views(Collector me, List<Matched> lines, String currency) {
+    List<ReadLine> views(Collector me, List<Matched> lines, String currency) {
         Known known = known(me);
         List<Long> ids = lines.stream()
                 .flatMap(m -> m.matches.stream())
@@ -176,7 +176,7 @@ class ArrivalReading {
         return lines.stream().map(m -> view(m, known, entries, currency)).toList();
     }
 
-    private LineView view(Matched m, Known known, Map<Long, PaintViews.PaintEntry> entries, String currency) {
+    private ReadLine view(Matched m, Known known, Map<Long, PaintViews.PaintEntry> entries, String currency) {
         QuickLine l = m.line;
         List<Note> notes = new ArrayList<>(l.notes());
         if (l.kind() == QuickLine.Kind.PAINT) notes.addAll(doubts.about(m.recipe, l.name()));
@@ -189,7 +189,7 @@ class ArrivalReading {
                         "The line is in " + c + ", the arrival in " + currency
                                 + ". Change the arrival’s currency, or the price.",
                         currency)));
-        return new LineView(
+        return new ReadLine(
                 l.line(),
                 l.written(),
                 l.kind().name(),
@@ -224,10 +224,10 @@ class ArrivalReading {
                 String.join("; ", l.unread()),
                 m.same.map(Having.Owned::paint).orElse(null),
                 l.parts().stream()
-                        .map(p -> new PartView(p.kind().name(), p.from(), p.to(), p.value()))
+                        .map(p -> new ReadPart(p.kind().name(), p.from(), p.to(), p.value()))
                         .toList(),
                 m.matches.stream()
-                        .map(x -> new MatchView(
+                        .map(x -> new ReadMatch(
                                 x.paint(),
                                 x.likeness().name(),
                                 x.message(),
@@ -242,11 +242,11 @@ class ArrivalReading {
         return v.scale() < 0 ? v.setScale(0) : v;
     }
 
-    private IngredientView ingredient(PigmentCode code) {
+    private ReadIngredient ingredient(PigmentCode code) {
         return reference
                 .find(code)
-                .map(p -> new IngredientView(code.toString(), p.constitution().orElse(null), p.chemicalName(), true))
-                .orElse(new IngredientView(code.toString(), null, null, false));
+                .map(p -> new ReadIngredient(code.toString(), p.constitution().orElse(null), p.chemicalName(), true))
+                .orElse(new ReadIngredient(code.toString(), null, null, false));
     }
 
     /** Where the tube at home is of another edition than what comes in, or the label differs from the chart. */
@@ -291,7 +291,7 @@ class ArrivalReading {
     }
 
     /** This line's price by the millilitre beside what was paid before and what the chart asks for each edition. */
-    private List<PriceView> prices(Matched m, Known known, String currency) {
+    private List<ReadPrice> prices(Matched m, Known known, String currency) {
         QuickLine l = m.line;
         if (l.unitPrice().isEmpty()
                 || l.volume().isEmpty()
@@ -308,7 +308,7 @@ class ArrivalReading {
         } catch (org.joda.money.IllegalCurrencyException e) {
             return List.of();
         }
-        List<PriceView> all = new ArrayList<>();
+        List<ReadPrice> all = new ArrayList<>();
         l.listPrice()
                 .ifPresent(p -> all.add(price(
                         "before the sale",
@@ -348,8 +348,8 @@ class ArrivalReading {
         }
     }
 
-    private static PriceView price(String what, SizePrice p, SizePrice here) {
-        return new PriceView(
+    private static ReadPrice price(String what, SizePrice p, SizePrice here) {
+        return new ReadPrice(
                 what,
                 plain(p.volume().ml().stripTrailingZeros()),
                 p.price().getAmount().toPlainString(),

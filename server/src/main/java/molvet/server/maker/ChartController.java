@@ -63,7 +63,7 @@ class ChartController {
 
     record ColumnView(int index, String heading, String column, String because) {}
 
-    record DoubtView(int row, String column, String message, boolean keptOut) {}
+    record RowDoubtView(int row, String column, String message, boolean keptOut) {}
 
     record ChangeView(
             @Nullable Integer row,
@@ -84,7 +84,7 @@ class ChartController {
             List<String> choices,
             int colours,
             long keptOut,
-            List<DoubtView> doubts,
+            List<RowDoubtView> doubts,
             List<ChangeView> changes,
             Map<String, Integer> counts,
             Map<Integer, List<String>> cells) {}
@@ -145,7 +145,7 @@ class ChartController {
                 r.read().keptOut(),
                 r.read().doubts().stream()
                         .limit(MOST_SHOWN)
-                        .map(d -> new DoubtView(d.row(), d.column(), d.message(), d.keptOut()))
+                        .map(d -> new RowDoubtView(d.row(), d.column(), d.message(), d.keptOut()))
                         .toList(),
                 r.changes().stream().map(ChartController::change).toList(),
                 counts,

@@ -35,7 +35,7 @@ class MakerController {
     }
 
     /** A claim as written and, where it can be mapped, on our scale. */
-    record ClaimView(
+    record EditionClaim(
             String trait, String asWritten, @Nullable String grade) {}
 
     record ScaleView(String trait, String written, List<String> steps) {}
@@ -63,7 +63,7 @@ class MakerController {
             String labelText,
             String sizes,
             List<String> recipe,
-            List<ClaimView> claims,
+            List<EditionClaim> claims,
             String note) {}
 
     record ColourView(
@@ -228,9 +228,9 @@ class MakerController {
                 e.note());
     }
 
-    private static ClaimView claim(MakerScale scale, String written) {
+    private static EditionClaim claim(MakerScale scale, String written) {
         var claim = scale.claim(written);
-        return new ClaimView(
+        return new EditionClaim(
                 scale.trait().words(),
                 claim.asWritten(),
                 claim.grade().map(g -> g.name()).orElse(null));

@@ -1,0 +1,186 @@
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate, useParams } from "react-router";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Dialog } from "../../ui/Dialog";
+import { Page } from "../../ui/Page";
+import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Strip } from "../../ui/Strip";
+import { useAct } from "../../ui/useAct";
+import { counted } from "../../ui/words";
+
+type Dot = Schemas["DotView"];
+
+const STATES = [
+  ["THERE", "there"],
+  ["SMEARED", "smeared onto the facing page"],
+  ["USED_UP", "used up"],
+  ["MISSING", "missing"],
+  ["WITHDRAWN", "withdrawn, stickered over"],
+];
+
+/** A dot card as it lies on the table: sheet by sheet, each dot at its place. */
+export function DotCardPage() {
+  const id = Number(useParams().dotcard);
+  const navigate = useNavigate();
+  const [open, setOpen] = useState<number | null>(null);
+  const query = useQuery({
+    queryKey: ["dotcard", id],
+    queryFn: () => data(client.GET("/api/dotcards/{dotcard}", { params: { path: { dotcard: id } } })),
+  });
+  const remove = useAct(
+    (_: undefined) => data(client.DELETE("/api/dotcards/{dotcard}", { params: { path: { dotcard: id } } })),
+    { onDone: () => navigate("/dotcards") },
+  );
+  if (query.isError) {
+    return (
+      <Page title="No such dot card">
+        <ProblemNote problem={query.error as Problem} />
+      </Page>
+    );
+  }
+  if (!query.data) return <Page title="…">{null}</Page>;
+  const { card, dots, note } = query.data;
+  const sheets = Array.from({ length: card.sheets }, (_, i) => dots.filter((d) => d.sheet === i + 1));
+  const chosen = dots.find((d) => d.id === open);
+  return (
+    <Page
+      name={card.name}
+      title={card.name}
+      under={
+        <>
+          <span className="code text-base-content">D{card.number}</span> · {counted(card.dots, "dot")} ·{" "}
+          {card.carriedOver} carried over · {card.left} left to paint from
+          {card.price && ` · ${card.price} ${card.currency}, ${card.perColour} a colour`}
+        </>
+      }
+      aside={
+        <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
+          Take the card away
+        </button>
+      }
+    >
+      <ProblemNote problem={remove.problem} />
+      {note && <p className="mb-3">{note}</p>}
+      <div className="grid gap-6 lg:grid-cols-2 2xl:grid-cols-3">
+        {sheets.map((sheet, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: sheets are their number
+          <section key={i} aria-label={`Sheet ${i + 1}`}>
+            <h2 className="quiet mb-1">Sheet {i + 1}</h2>
+            <ul
+              className="grid gap-1.5 bg-base-100 rule-box p-3"
+              style={{ gridTemplateColumns: `repeat(${card.columns}, minmax(0, 1fr))` }}
+            >
+              {sheet.map((d) => (
+                <li key={d.id} style={{ gridRow: d.row, gridColumn: d.column }} className="min-w-0">
+                  <DotButton dot={d} onOpen={() => setOpen(d.id)} />
+                </li>
+              ))}
+            </ul>
+          </section>
+        ))}
+      </div>
+      {chosen && <DotDialog dot={chosen} onClose={() => setOpen(null)} />}
+    </Page>
+  );
+}
+
+function DotButton({ dot: d, onOpen }: { dot: Dot; onOpen: () => void }) {
+  const gone = d.state === "MISSING" || d.state === "WITHDRAWN";
+  return (
+    <button
+      type="button"
+      className="block w-full text-left hover:bg-base-200 p-0.5"
+      title={`${d.name} · ${d.place}`}
+      aria-label={`${d.name}, ${d.place}, ${stateWords(d.state)}${d.paint?.painted ? ", carried over" : ""}`}
+      onClick={onOpen}
+    >
+      <span className="block relative">
+        {gone ? (
+          <span className="block h-7 border border-[var(--field)] bg-base-300" aria-hidden="true" />
+        ) : (
+          <Strip strip={d.paint?.strip} seed={d.id} label={d.name} className="w-full h-7" />
+        )}
+        {d.state !== "THERE" && (
+          <span aria-hidden="true" className="absolute inset-0 grid place-items-center code bg-base-100/70">
+            {d.state === "SMEARED" ? "~" : d.state === "USED_UP" ? "–" : "×"}
+          </span>
+        )}
+      </span>
+      <span className="block text-[0.66rem] leading-tight truncate quiet" aria-hidden="true">
+        {d.name}
+      </span>
+    </button>
+  );
+}
+
+function DotDialog({ dot: d, onClose }: { dot: Dot; onClose: () => void }) {
+  const [state, setState] = useState(d.state);
+  const [note, setNote] = useState(d.note);
+  const save = useAct(
+    (_: undefined) =>
+      data(
+        client.PUT("/api/dots/{dot}", {
+          params: { path: { dot: d.id } },
+          body: { state, note, version: d.version },
+        }),
+      ),
+    { onDone: onClose },
+  );
+  return (
+    <Dialog open title={d.name} onClose={onClose}>
+      <p className="code">{d.place}</p>
+      {d.paint && (
+        <p className="mt-1">
+          <Link to={`/paints/${d.paint.id}`} className="underline">
+            {d.paint.accession}
+          </Link>{" "}
+          <span className="code">{d.paint.recipe.join(" + ")}</span>
+          <span className="quiet">
+            {d.paint.painted
+              ? ` · carried over${d.paint.place ? ` to ${d.paint.place}` : ""}`
+              : " · not carried over yet"}
+          </span>
+        </p>
+      )}
+      <fieldset className="mt-3 space-y-1.5">
+        <legend className="font-semibold">The dot is</legend>
+        {STATES.map(([value, label]) => (
+          <label key={value} className="flex gap-2 items-center">
+            <input
+              type="radio"
+              name="state"
+              className="radio radio-sm"
+              checked={state === value}
+              onChange={() => setState(value)}
+            />
+            {label}
+          </label>
+        ))}
+      </fieldset>
+      <label className="block mt-3">
+        <span className="label-text">Note</span>
+        <input className="input w-full" value={note} onChange={(e) => setNote(e.target.value)} />
+      </label>
+      <ProblemNote problem={save.problem} />
+      <WaitingNote waiting={save.waiting} />
+      <div className="flex gap-3 mt-4">
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={save.running}
+          onClick={() => save.run(undefined)}
+        >
+          Save
+        </button>
+        <button type="button" className="btn btn-outline" onClick={onClose}>
+          Leave
+        </button>
+      </div>
+    </Dialog>
+  );
+}
+
+function stateWords(state: string) {
+  return STATES.find((s) => s[0] === state)?.[1] ?? state;
+}
