@@ -48,16 +48,22 @@ grep -q 'left untouched' "$LOG" || fail "a cut backup is not explained"
 mkdir "$MOLVET_HOME/x" && tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet"
 cp "$MOLVET_HOME/x/manifest" "$MOLVET_HOME/manifest"
 sed -i 's/^schema .*/schema 9999/' "$MOLVET_HOME/x/manifest"
-tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/newer.molvet" manifest collection.sql.gz
+tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/newer.molvet" manifest collection.sql.gz secret.key
 ./molvet restore "$MOLVET_HOME/newer.molvet" --demo > "$LOG" 2>&1 && fail "a newer backup was taken"
 grep -q 'newer Molvet' "$LOG" || fail "a newer backup is not explained"
 cp "$MOLVET_HOME/manifest" "$MOLVET_HOME/x/manifest"
 printf 'x' | dd of="$MOLVET_HOME/x/collection.sql.gz" bs=1 seek=5000 conv=notrunc 2>/dev/null
-tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/bent.molvet" manifest collection.sql.gz
+tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/bent.molvet" manifest collection.sql.gz secret.key
 ./molvet restore "$MOLVET_HOME/bent.molvet" --demo > "$LOG" 2>&1 && fail "a damaged backup was taken"
 grep -q 'checksum' "$LOG" || fail "a damaged backup is not explained"
 
+tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet" && tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/keyless.molvet" manifest collection.sql.gz
+./molvet restore "$MOLVET_HOME/keyless.molvet" --demo > "$LOG" 2>&1 && fail "a backup without its key was taken"
+KEY=$(cat "$MOLVET_HOME/demo/secret.key")
+echo lost > "$MOLVET_HOME/demo/secret.key"
+
 ./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 || fail "restore"
+[ "$(cat "$MOLVET_HOME/demo/secret.key")" = "$KEY" ] || fail "the key did not come back"
 start
 [ "$(sums)" = "$BEFORE" ] || fail "restored is not what was saved"
 ./molvet stop > /dev/null

@@ -198,27 +198,27 @@ function Parts({ line: l, onRewrite }: { line: Line; onRewrite: (words: string) 
   }
 
   return (
-    <p className="leading-[2.6rem] break-words">
+    <p className="leading-6 break-words">
       {pieces.map((p) =>
         p.part ? (
           <button
             key={p.from}
             type="button"
-            className={`relative border-b-2 ${p.part.kind === "NOTE" ? "border-dotted border-[var(--field)] quiet" : "border-base-content"}`}
+            className="inline-flex flex-col items-start align-top text-left max-w-full mr-1"
             aria-label={`${p.text.trim()}: ${kindName(p.part.kind)}. Press a key to name it otherwise.`}
             onKeyDown={(e) => p.part && pressed(e, p.part)}
           >
-            {p.text}
+            <span className="break-words max-w-full">{p.text}</span>
             <span
               aria-hidden="true"
-              className="absolute left-0 top-full text-[0.68rem] leading-3 quiet whitespace-nowrap pointer-events-none"
+              className={`w-full border-t-2 text-[0.7rem] leading-[1.05rem] quiet whitespace-nowrap ${p.part.kind === "NOTE" ? "border-dotted border-[var(--field)]" : "border-base-content"}`}
             >
               {kindName(p.part.kind)}
             </span>
           </button>
         ) : (
-          <span key={p.from} className="whitespace-pre-wrap">
-            {p.text}
+          <span key={p.from} className="inline-block align-top mr-1">
+            {p.text.trim()}
           </span>
         ),
       )}

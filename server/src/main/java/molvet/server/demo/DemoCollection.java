@@ -35,7 +35,13 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class DemoCollection {
     public static final String EMAIL = "demo@molvet.example";
     public static final String PASSWORD = "molvet-demo";
-    private static final double RADIUS = 0.05;
+    /** Where a person would tap on a picture of the stand-in's. */
+    static final Readings.Spots SPOTS = new Readings.Spots(
+            new PaintViews.SpotView(SimulatedPainter.FULL_X, SimulatedPainter.PAINT_Y),
+            new PaintViews.SpotView(SimulatedPainter.PALEST_X, SimulatedPainter.PAINT_Y),
+            new PaintViews.SpotView(SimulatedPainter.PAPER_X, SimulatedPainter.PAPER_Y),
+            new PaintViews.SpotView(SimulatedPainter.LINE_X, SimulatedPainter.PAINT_Y),
+            0.05);
 
     private final Accounts accounts;
     private final Makers makers;
@@ -43,6 +49,7 @@ public class DemoCollection {
     private final Shelf shelf;
     private final Readings readings;
     private final PaintViews views;
+    private final DemoArrivals arrivals;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -55,6 +62,7 @@ public class DemoCollection {
             Shelf shelf,
             Readings readings,
             PaintViews views,
+            DemoArrivals arrivals,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -65,6 +73,7 @@ public class DemoCollection {
         this.shelf = shelf;
         this.readings = readings;
         this.views = views;
+        this.arrivals = arrivals;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -74,13 +83,20 @@ public class DemoCollection {
     /** Makes an account with the whole collection in it, or nothing. */
     public Collector load(String email, String password) {
         List<CSVRecord> rows = table("paints.csv");
-        progress.say("Painting " + rows.size() + " swatches for the demo");
+        List<CSVRecord> dots = table("inshore.csv");
+        int carried = DemoArrivals.carriedOver();
+        progress.say("Painting " + (rows.size() + carried) + " swatches for the demo");
         List<Optional<byte[]>> scans = IntStream.range(0, rows.size())
                 .parallel()
                 .mapToObj(i -> scan(rows.get(i), i))
                 .toList();
-        Collector made =
-                transaction.execute(status -> fill(accounts.make(email, "Ines Calder", password), rows, scans));
+        List<byte[]> ofDots = IntStream.range(0, carried)
+                .parallel()
+                .mapToObj(
+                        i -> painter.paint(reader.read(dots.get(i).get("Truth")).recipe(), 3000 + i))
+                .toList();
+        Collector made = transaction.execute(
+                status -> fill(accounts.make(email, "Ines Calder", password), rows, scans, dots, ofDots));
         progress.say("");
         return made;
     }
@@ -93,7 +109,13 @@ public class DemoCollection {
         return Optional.of(painter.paint(recipe, 1000 + seed));
     }
 
-    private Collector fill(Collector me, List<CSVRecord> rows, List<Optional<byte[]>> scans) {
+    private Collector fill(
+            Collector me,
+            List<CSVRecord> rows,
+            List<Optional<byte[]>> scans,
+            List<CSVRecord> dots,
+            List<byte[]> ofDots) {
+        Map<String, Long> makerIds = new HashMap<>();
         Map<String, Long> lines = new HashMap<>();
         for (CSVRecord m : table("makers.csv")) {
             long maker = makers.addMaker(
@@ -108,6 +130,7 @@ public class DemoCollection {
                                     m.get("staining"),
                                     m.get("granulation")),
                             null));
+            makerIds.put(m.get("maker"), maker);
             lines.put(
                     m.get("maker"),
                     makers.addLine(
@@ -138,13 +161,7 @@ public class DemoCollection {
                             row.get("german").isEmpty()
                                     ? List.of()
                                     : List.of(new Makers.NewName("de", row.get("german"))),
-                            new Makers.NewEdition(
-                                    null,
-                                    null,
-                                    row.get("label"),
-                                    row.get("volume").isEmpty() ? "" : row.get("volume") + " ml",
-                                    claims,
-                                    null),
+                            new Makers.NewEdition(null, null, row.get("label"), sizes(row), claims, null),
                             null));
             long paint = paints.add(
                     me,
@@ -171,6 +188,9 @@ public class DemoCollection {
             if (row.get("fate").equals("gone")) useUp(me, paint);
         }
         lost.forEach(swatch -> shelf.lost(me, swatch));
+        progress.say("Unpacking the demo's arrivals");
+        arrivals.downsize(me, lines.get("Pellworth"));
+        arrivals.fill(me, makerIds.get("Pellworth"), dots, ofDots);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");
@@ -185,15 +205,7 @@ public class DemoCollection {
         if (fate.equals("lost")) lost.add(swatch);
         if (fate.equals("unread")) return;
         long picture = readings.addPicture(me, swatch, row.get("name") + ".png", scan);
-        readings.measure(
-                me,
-                picture,
-                new Readings.Spots(
-                        new PaintViews.SpotView(SimulatedPainter.FULL_X, SimulatedPainter.PAINT_Y),
-                        new PaintViews.SpotView(SimulatedPainter.PALEST_X, SimulatedPainter.PAINT_Y),
-                        new PaintViews.SpotView(SimulatedPainter.PAPER_X, SimulatedPainter.PAPER_Y),
-                        new PaintViews.SpotView(SimulatedPainter.LINE_X, SimulatedPainter.PAINT_Y),
-                        RADIUS));
+        readings.measure(me, picture, SPOTS);
     }
 
     private void useUp(Collector me, long paint) {
@@ -231,6 +243,12 @@ public class DemoCollection {
                 default -> keeper + " " + n;
             };
         }
+    }
+
+    private static String sizes(CSVRecord row) {
+        if (row.get("volume").isEmpty()) return "";
+        String price = row.get("price").isEmpty() ? "" : " " + row.get("price") + " EUR";
+        return row.get("volume") + " ml" + (row.get("form").equals("TUBE") ? price : "");
     }
 
     private static Integer series(CSVRecord row) {
