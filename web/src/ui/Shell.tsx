@@ -65,7 +65,7 @@ export function Shell() {
     ["/arrivals", "Arrivals", arrivals?.total],
     ["/collection", "Collection", waiting?.paints],
     ["/shelf", "Shelf", keepers?.keepers.length],
-    ["/doubts", "Doubtful labels", waiting?.doubtful],
+    ["/doubts", "Doubts", waiting?.doubtful],
     null,
     ["/pigments", "Pigments", undefined],
     ["/makers", "Makers", makers?.makers.length],

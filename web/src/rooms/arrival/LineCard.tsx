@@ -147,7 +147,7 @@ export function LineCard({ line: l, onRewrite }: { line: Line; onRewrite: (words
 function PerMl({ prices }: { prices: Schemas["ReadPrice"][] }) {
   return (
     <div className="overflow-x-auto mt-2">
-      <table className="text-[0.9rem]">
+      <table className="text-[0.9rem] whitespace-nowrap">
         <thead>
           <tr className="quiet text-left">
             <th className="font-normal pr-5">Price</th>
@@ -204,21 +204,19 @@ function Parts({ line: l, onRewrite }: { line: Line; onRewrite: (words: string) 
           <button
             key={p.from}
             type="button"
-            className="inline-flex flex-col items-start align-top text-left max-w-full mr-1"
-            aria-label={`${p.text.trim()}: ${kindName(p.part.kind)}. Press a key to name it otherwise.`}
+            className="inline-flex flex-col items-start align-top text-left max-w-full"
             onKeyDown={(e) => p.part && pressed(e, p.part)}
           >
-            <span className="break-words max-w-full">{p.text}</span>
+            <span className="break-words max-w-full">{p.text}</span>{" "}
             <span
-              aria-hidden="true"
               className={`w-full border-t-2 text-[0.7rem] leading-[1.05rem] quiet whitespace-nowrap ${p.part.kind === "NOTE" ? "border-dotted border-[var(--field)]" : "border-base-content"}`}
             >
               {kindName(p.part.kind)}
             </span>
           </button>
         ) : (
-          <span key={p.from} className="inline-block align-top mr-1">
-            {p.text.trim()}
+          <span key={p.from} className="inline-block align-top whitespace-pre-wrap">
+            {p.text}
           </span>
         ),
       )}
@@ -239,8 +237,8 @@ export function named(l: Line, part: Part, kind: string) {
 
 /** The line with a doubted code replaced by the likely one. */
 export function withCode(l: Line, about: string, code: string) {
+  const codes = l.recipe.map((r) => (r.code === about ? code : r.code)).join(", ");
   const pigments = l.parts.find((p) => p.kind === "PIGMENTS");
-  if (!pigments) return `${l.written.trimEnd()} [pigments: ${code}]`;
-  const rest = l.recipe.map((r) => (r.code === about ? code : r.code)).join(", ");
-  return `${l.written.slice(0, pigments.from)}[pigments: ${rest}]${l.written.slice(pigments.to)}`;
+  if (!pigments) return `${l.written.trimEnd()} [pigments: ${codes}]`;
+  return `${l.written.slice(0, pigments.from)}[pigments: ${codes}]${l.written.slice(pigments.to)}`;
 }

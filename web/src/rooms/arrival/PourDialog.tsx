@@ -59,14 +59,14 @@ export function PourDialog({ holding, onClose }: { holding: number; onClose: () 
       ) : (
         p && (
           <form onSubmit={submit} className="space-y-3">
-            <table className="w-full">
+            <table className="w-full whitespace-nowrap">
               <caption className="text-left quiet mb-1">The {p.left} ml left fill</caption>
               <thead>
                 <tr className="quiet text-left">
                   <th className="font-normal">pans</th>
-                  <th className="font-normal text-right">poured once</th>
-                  <th className="font-normal text-right">poured twice</th>
-                  <th className="font-normal text-right">a pan costs</th>
+                  <th className="font-normal text-right">once · rest</th>
+                  <th className="font-normal text-right">twice · rest</th>
+                  <th className="font-normal text-right">a pan</th>
                 </tr>
               </thead>
               <tbody>
@@ -84,10 +84,8 @@ export function PourDialog({ holding, onClose }: { holding: number; onClose: () 
                         {words(f.form)} <span className="code quiet">{f.each} ml</span>
                       </label>
                     </td>
-                    <td className="text-right code">{f.once ? `${f.once}, rest ${f.restOnce} ml` : "–"}</td>
-                    <td className="text-right code">
-                      {f.twice ? `${f.twice}, rest ${f.restTwice} ml` : "–"}
-                    </td>
+                    <td className="text-right code">{f.once ? `${f.once} · ${f.restOnce} ml` : "–"}</td>
+                    <td className="text-right code">{f.twice ? `${f.twice} · ${f.restTwice} ml` : "–"}</td>
                     <td className="text-right code">{f.cost ? `${f.cost} ${p.currency}` : ""}</td>
                   </tr>
                 ))}

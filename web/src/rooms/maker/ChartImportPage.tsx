@@ -73,7 +73,7 @@ export function ChartImportPage() {
     queryFn: () =>
       data(
         client.POST("/api/lines/{line}/chart/preview", {
-          params: { path: { line }, query: { mend: "" } },
+          params: { path: { line } },
           ...form(file as File, mend),
         }),
       ),
@@ -82,7 +82,7 @@ export function ChartImportPage() {
     (_: undefined, headers) =>
       data(
         client.POST("/api/lines/{line}/chart", {
-          params: { path: { line }, query: { mend: "" } },
+          params: { path: { line } },
           headers,
           ...form(file as File, mend),
         }),

@@ -98,7 +98,10 @@ public final class Pour {
                 .toList();
         if (!same.isEmpty()) {
             return new Hardening(
-                    middle(same), "the middle of your " + same.size() + " pours of " + maker + binding(honey));
+                    middle(same),
+                    (same.size() == 1 ? "as your one pour of " : "the middle of your " + same.size() + " pours of ")
+                            + maker
+                            + binding(honey));
         }
         List<Integer> alike =
                 own.stream().filter(b -> b.honey == honey).map(Became::days).toList();

@@ -27,8 +27,8 @@ public final class DoubtfulLabels {
         this.doubts = new Doubts(reference);
     }
 
-    /** One label of the collection. {@code maker} may be empty. */
-    public record Label(long paint, String name, String maker, Recipe recipe) {}
+    /** One label of the collection. {@code maker} and {@code line} may be empty. */
+    public record Label(long paint, String name, String maker, String line, Recipe recipe) {}
 
     /** A doubt about one paint; {@code others} are the paints it cannot be right beside. */
     public record Doubt(long paint, Note note, List<Long> others) {}
@@ -47,7 +47,9 @@ public final class DoubtfulLabels {
             Optional<String> recipe = label.recipe().fingerprint();
             if (recipe.isPresent() && !label.maker().isEmpty() && !WIDE.contains(recipe.get())) {
                 sameRecipe
-                        .computeIfAbsent(Words.folded(label.maker()) + "|" + recipe.get(), k -> new ArrayList<>())
+                        .computeIfAbsent(
+                                Words.folded(label.maker()) + "|" + Words.folded(label.line()) + "|" + recipe.get(),
+                                k -> new ArrayList<>())
                         .add(label);
             }
         }
@@ -61,7 +63,7 @@ public final class DoubtfulLabels {
         return found;
     }
 
-    /** Two names of one hue, under one recipe of one maker: one of the two labels is likely wrong. */
+    /** Two names of one hue, under one recipe in one line of a maker: one of the two labels is likely wrong. */
     private static boolean areRivals(Label one, Label two) {
         if (one.paint() == two.paint() || Words.folded(one.name()).equals(Words.folded(two.name()))) return false;
         Optional<Hue> hue = Hue.spokenIn(one.name());

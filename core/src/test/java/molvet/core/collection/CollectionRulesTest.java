@@ -77,11 +77,11 @@ class CollectionRulesTest {
     void twoGreensOfOneMakerWithEqualCodesAreDoubted() {
         DoubtfulLabels labels = new DoubtfulLabels(PigmentReference.standard());
         var doubts = labels.find(List.of(
-                new DoubtfulLabels.Label(1, "Moss Green", "Kelpwick", Recipe.of("PBk31")),
-                new DoubtfulLabels.Label(2, "Lichen Green", "Kelpwick", Recipe.of("PBk31")),
-                new DoubtfulLabels.Label(3, "Sea Green", "Pellworth", Recipe.of("PBk31")),
-                new DoubtfulLabels.Label(4, "Shelter Blue", "Kelpwick", Recipe.of("PB29")),
-                new DoubtfulLabels.Label(5, "Deep Blue", "Kelpwick", Recipe.of("PB29"))));
+                new DoubtfulLabels.Label(1, "Moss Green", "Kelpwick", "", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(2, "Lichen Green", "Kelpwick", "", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(3, "Sea Green", "Pellworth", "", Recipe.of("PBk31")),
+                new DoubtfulLabels.Label(4, "Shelter Blue", "Kelpwick", "", Recipe.of("PB29")),
+                new DoubtfulLabels.Label(5, "Deep Blue", "Kelpwick", "", Recipe.of("PB29"))));
         assertThat(doubts).extracting(DoubtfulLabels.Doubt::paint).containsExactly(1L, 2L);
         assertThat(doubts.get(0).note().kind()).isEqualTo("same-recipe-one-maker");
         assertThat(doubts.get(0).others()).containsExactly(2L);

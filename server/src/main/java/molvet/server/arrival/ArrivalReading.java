@@ -144,8 +144,8 @@ class ArrivalReading {
         Known known = known(me);
         List<Matched> all = new ArrayList<>();
         for (QuickLine line : new QuickReader(labels, known.charts).read(text, maker)) {
-            Optional<MakerStore.EditionRow> edition =
-                    line.colour().flatMap(c -> edition(known.editions.getOrDefault(c, List.of()), line.edition()));
+            Optional<MakerStore.EditionRow> edition = line.colour()
+                    .flatMap(c -> edition(known.editions.getOrDefault(c, List.of()), line.edition(), line.volume()));
             String pigments = line.pigments().isEmpty()
                     ? edition.map(MakerStore.EditionRow::labelText).orElse("")
                     : line.pigments();
@@ -362,8 +362,9 @@ class ArrivalReading {
                                 .orElse(null));
     }
 
-    /** The edition a line speaks of: of a year, an older one, or the newest. */
-    private static Optional<MakerStore.EditionRow> edition(List<MakerStore.EditionRow> newestFirst, String said) {
+    /** The edition a line speaks of: of a year, an older one, that of its size, or the newest. */
+    private static Optional<MakerStore.EditionRow> edition(
+            List<MakerStore.EditionRow> newestFirst, String said, Optional<Volume> volume) {
         if (newestFirst.isEmpty()) return Optional.empty();
         String low = said.toLowerCase(Locale.ROOT);
         java.util.regex.Matcher year =
@@ -379,6 +380,10 @@ class ArrivalReading {
                 .filter(e -> !said.isEmpty() && e.label().equalsIgnoreCase(said.strip()))
                 .findFirst();
         if (named.isPresent()) return named;
+        Optional<MakerStore.EditionRow> ofSize = volume.flatMap(v -> newestFirst.stream()
+                .filter(e -> sizes(e).all().stream().anyMatch(s -> s.volume().equals(v)))
+                .findFirst());
+        if (said.isEmpty() && ofSize.isPresent()) return ofSize;
         boolean older = low.matches("(?:the )?(?:old|older|previous|former).*");
         return Optional.of(newestFirst.get(older && newestFirst.size() > 1 ? 1 : 0));
     }

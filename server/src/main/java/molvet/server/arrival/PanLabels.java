@@ -43,8 +43,8 @@ final class PanLabels {
     private void label(Pen pen, Label label, double x, double y) {
         // Four modules of white are left around the code, also towards the next label: a ninth of its size and more.
         double qr = Math.min(sheet.height() * 0.78, Math.min(sheet.width() * 0.36, 14));
-        double room = sheet.width() - qr - 3.5 * PAD;
-        double left = x + PAD;
+        double room = sheet.width() - qr - 4.5 * PAD;
+        double left = x + 2 * PAD;
         double code = Math.min(1.9, sheet.height() / 6);
         // Accession at the foot, pigments above it, the name in what is left.
         double foot = y + sheet.height() - PAD;

@@ -371,13 +371,13 @@ public class PaintStore {
                 words.stream().map(w -> new Object[] {me.id(), w, w}).toList());
     }
 
-    record NameRow(long id, int accession, String name, String maker, String recipe, String standing) {}
+    record NameRow(long id, int accession, String name, String maker, String line, String recipe, String standing) {}
 
     /** Every paint's label, for likenesses and doubts. */
     List<NameRow> labels(Collector me) {
         return db.sql("""
-                select p.id, p.accession, p.name, coalesce(m.name, '') maker, p.recipe, p.standing
-                from paint p left join maker m on m.id = p.maker_id
+                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line, p.recipe, p.standing
+                from paint p left join maker m on m.id = p.maker_id left join line l on l.id = p.line_id
                 where p.collector_id = ? order by p.accession
                 """).param(me.id()).query(NameRow.class).list();
     }

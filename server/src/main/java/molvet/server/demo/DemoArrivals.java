@@ -195,7 +195,7 @@ class DemoArrivals {
                 null,
                 null,
                 List.of(new ArrivalSheet.Parcel(2, "", "")));
-        log(me, "HAUL", "Autumn haul", "2026-10-02", "by post", """
+        log(me, "HAUL", "Autumn haul", "2026-10-02", "the mail room at Kelp Quay", """
                 Kelpwick
                 Eider Down, PW6 + PBr7, 10 ml, 8.20
                 Sea Fret Blue, PB36 + PW6, 10 ml, 11.60 x2, 1 to give to Bo Trewin
@@ -208,7 +208,7 @@ class DemoArrivals {
                         "HAUL",
                         "Winter order, to decide",
                         null,
-                        "by post",
+                        "the mail room at Kelp Quay",
                         "Pellworth",
                         "EUR",
                         """

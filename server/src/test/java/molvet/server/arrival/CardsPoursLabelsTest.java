@@ -212,7 +212,7 @@ class CardsPoursLabelsTest {
                         .json()
                         .get("because")
                         .asString())
-                .contains("your 1 pours of Kelpwick");
+                .contains("your one pour of Kelpwick");
         assertThat(me.get("/api/holdings/" + tube + "/pours")
                         .json()
                         .get("daysUntilHard")

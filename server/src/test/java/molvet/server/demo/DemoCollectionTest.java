@@ -25,13 +25,56 @@ class DemoCollectionTest {
     @Test
     void isLargeEnoughToBeTrue() {
         JsonNode waiting = demo.get("/api/waiting").json();
-        assertThat(waiting.get("paints").asInt()).isGreaterThanOrEqualTo(80);
+        assertThat(waiting.get("paints").asInt()).isBetween(190, 220);
         assertThat(demo.get("/api/keepers").json().get("keepers").size()).isGreaterThanOrEqualTo(3);
         assertThat(demo.get("/api/makers").json().get("makers").size()).isGreaterThanOrEqualTo(4);
         for (String find :
                 List.of("no swatch", "not read", "not filed", "lost", "no pigments", "wished", "gone", "sampled")) {
             assertThat(demo.find(find).json().get("total").asInt()).as(find).isPositive();
         }
+    }
+
+    @Test
+    void paintCameInEveryWay() {
+        List<JsonNode> all =
+                demo.get("/api/arrivals").json().get("arrivals").valueStream().toList();
+        assertThat(all.stream()
+                        .filter(a -> a.get("state").asString().equals("LOGGED"))
+                        .map(a -> a.get("kind").asString()))
+                .contains(
+                        "HAUL",
+                        "GIFT",
+                        "SWAP",
+                        "SET",
+                        "SAMPLE",
+                        "SPECIAL_EDITION",
+                        "LEFTOVER",
+                        "FOUND_AGAIN",
+                        "DOT_CARD")
+                .hasSizeGreaterThanOrEqualTo(9);
+        assertThat(all).anyMatch(a -> a.get("state").asString().equals("DRAFT"));
+        assertThat(demo.get("/api/arrivals").text()).doesNotContain("Isolde");
+        assertThat(demo.get("/api/thanks").json().get("owed").asInt()).isEqualTo(2);
+        JsonNode card = demo.get("/api/dotcards").json().at("/cards/0");
+        assertThat(card.get("dots").asInt()).isEqualTo(95);
+        assertThat(card.get("carriedOver").asInt()).isBetween(40, 50);
+        assertThat(demo.get("/api/pours").json().get("tacky").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void tubesOfAnOlderEditionAreOneMoreOfWhatIsHere() {
+        long sale = demo.get("/api/arrivals")
+                .json()
+                .get("arrivals")
+                .valueStream()
+                .filter(a -> a.get("kind").asString().equals("LEFTOVER"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        JsonNode lines = demo.get("/api/arrivals/" + sale).json().get("logged");
+        assertThat(lines.valueStream().map(l -> l.at("/paint/accession").asString()))
+                .allMatch(a -> a.compareTo("M-0091") < 0);
     }
 
     @Test

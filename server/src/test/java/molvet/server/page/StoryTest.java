@@ -116,9 +116,11 @@ class StoryTest {
         signIn(DEMO, "island light 7");
         browser.seeText("painted out");
         browser.key("?");
-        browser.seeText("log a paint that arrived");
+        browser.seeText("log what arrived");
         browser.key(Keys.ESCAPE);
         browser.gone(By.xpath("//*[@role='dialog']"));
+        browser.open("/collection?find=ring+1");
+        browser.see(By.xpath("//aside//a[normalize-space()='Open']"));
         browser.key(Keys.ARROW_DOWN);
         browser.seeAddress("at=");
         String first = browser.address();
@@ -130,7 +132,130 @@ class StoryTest {
         browser.key("p");
         browser.seeAddress("/shelf/");
         browser.key("n");
-        browser.seeText("A paint that came");
+        browser.seeText("One paint a line, parts in any order");
+    }
+
+    private static final String LINES = "One paint a line, parts in any order";
+
+    /** Sixteen tubes of two givers, one of them not named, by keyboard alone from the first key to the last. */
+    @Test
+    void aGiftOfSixteenTubesFromTwoGivers() {
+        Api me = fresh();
+        browser.key("n");
+        browser.see(By.cssSelector("textarea"));
+        StringBuilder lines = new StringBuilder("From Bo:\n");
+        for (char c = 'A'; c < 'I'; c++) lines.append("Shade ").append(c).append(", PB29, 15 ml\n");
+        lines.append("From Quillina Post:\n");
+        for (char c = 'A'; c < 'I'; c++) lines.append("Tone ").append(c).append(", PV19, 15 ml\n");
+        browser.type(LINES, lines.toString());
+        browser.seeText("16 paints understood");
+        browser.field("What it is").sendKeys("gift");
+        browser.press("Add a giver");
+        browser.type("Giver 1", "Bo");
+        browser.press("Add a giver");
+        browser.type("Giver 2", "Quillina Post");
+        browser.field("Whether giver 2 is named").sendKeys("not named; keep");
+        browser.seeText("From giver 2:");
+        browser.seeText("kept as it stands");
+        assertThat(browser.text()).doesNotContain("Quillina");
+        browser.driver().navigate().refresh();
+        browser.seeText("16 paints understood");
+        browser.press("Log 16 lines");
+        browser.seeText("All arrivals");
+        assertThat(browser.text()).doesNotContain("Quillina").contains("from giver 2", "thanks owed");
+        assertThat(me.find("owned").json().get("total").asInt()).isEqualTo(16);
+        browser.press("Undo");
+        browser.seeText("16 paints understood");
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
+    void aPartIsNamedOtherwiseWithOneKey() {
+        fresh();
+        browser.key("n");
+        browser.type(LINES, "Dune PBr7 15 ml, dark");
+        var part = browser.see(By.xpath("//button[normalize-space()='dark kept as a note']"));
+        part.sendKeys("l");
+        browser.see(By.xpath("//button[contains(., 'lightfastness')]"));
+        assertThat(browser.field(LINES).getAttribute("value")).isEqualTo("Dune PBr7 15 ml, [lightfastness: dark]");
+    }
+
+    @Test
+    void fiveSaleTubesOfAnOlderEditionShowOldNewAndSalePrice() {
+        signIn(DEMO, "island light 7");
+        browser.key("n");
+        browser.type(LINES, "Pellworth\nLantern Yellow 15 ml old edition, was 8.20 now 5.74");
+        browser.seeText("before the sale");
+        assertThat(browser.text()).contains("0.383", "0.547", "-30.0 %", "You have it");
+        browser.press("Throw away");
+        browser.seeText("Autumn haul");
+    }
+
+    @Test
+    void aChartFileBecomesADotCardOfFourSheetsWithOneWithdrawn(@TempDir Path dir) throws Exception {
+        Api me = fresh();
+        long maker = me.post("/api/makers", Map.of("name", "Vessanti"))
+                .json()
+                .get("id")
+                .asLong();
+        long line = me.post("/api/makers/" + maker + "/lines", Map.of("name", "Fieldbox"))
+                .json()
+                .get("id")
+                .asLong();
+        StringBuilder csv = new StringBuilder("Nr.;Farbname;Pigmente;Serie\n");
+        for (int i = 1; i <= 238; i++)
+            csv.append(i)
+                    .append(";Shade ")
+                    .append(i)
+                    .append(i == 7 ? ";PB19" : ";PB29")
+                    .append(";1\n");
+        Path file = dir.resolve("chart.csv");
+        Files.writeString(file, csv);
+        browser.open("/lines/" + line + "/chart");
+        browser.see(By.xpath("//h1"));
+        browser.driver().findElement(By.cssSelector("input[type=file]")).sendKeys(file.toString());
+        browser.seeText("238 colours in CSV");
+        browser.seeText("Likely PV19");
+        var cell = browser.field("Row 8, Pigmente");
+        cell.sendKeys(Keys.chord(Keys.CONTROL, "a"), "PV19", Keys.TAB);
+        browser.gone(By.xpath("//*[contains(text(), 'Likely PV19')]"));
+        browser.press("Take in 238 colours");
+        browser.seeText("238 colours");
+        browser.press("Make a dot card");
+        browser.type("Sheets", "4");
+        browser.type("Withdrawn dots", "17");
+        browser.press("Make it");
+        browser.seeText("237 dots");
+        browser.follow(By.xpath("//button[starts-with(@aria-label, 'Shade 17,')]"));
+        browser.seeText("withdrawn, stickered over");
+        browser.key(Keys.ESCAPE);
+        assertThat(me.find("sampled").json().get("total").asInt()).isEqualTo(237);
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
+    void aTubeIsPouredIntoPansAndTheirLabelsAreThere() {
+        Api me = fresh();
+        long id = me.paint("Dusk Heather", "PV19").get("id").asLong();
+        browser.open("/paints/" + id);
+        browser.press("Pour");
+        browser.seeText("The 15 ml left fill");
+        browser.type("How many pans", "3");
+        browser.follow(By.xpath("//form//button[normalize-space()='Pour']"));
+        browser.seeText("3 half pans poured");
+        browser.press("Print their labels");
+        browser.seeText("3 labels");
+        browser.see(By.cssSelector("img[alt='The first page of labels']"));
+        browser.type("Across", "9");
+        browser.seeText("do not fit on the page");
+        browser.open("/pours");
+        browser.seeText("Tacky until about");
+        browser.follow(By.xpath("//button[starts-with(normalize-space(), 'Hard')]"));
+        browser.seeText("Hard since");
+        browser.open("/m/0001");
+        browser.seeText("Three voices");
+        browser.seeAddress("/paints/" + id);
     }
 
     @Test
@@ -234,10 +359,18 @@ class StoryTest {
                         List.of("line", "Colour"),
                         List.of("/doubts", "Rock Pool Blue"),
                         List.of("/account", "Done lately"),
-                        List.of("measure", "Area measured"))
+                        List.of("measure", "Area measured"),
+                        List.of("/arrivals", "Autumn haul"),
+                        List.of("draft", "paints understood"),
+                        List.of("logged", "is on its way"),
+                        List.of("/dotcards", "Inshore"),
+                        List.of("dotcard", "Sheet 4"),
+                        List.of("/pours", "In your calendar"),
+                        List.of("labels", "Print at 100 %"),
+                        List.of("/thanks", "Bo Trewin"),
+                        List.of("chart", "Choose a file"))
                 .map(page -> DynamicTest.dynamicTest(page.get(0), () -> {
-                    if (!browser.text().contains("Doubtful labels") || !signedInAsDemo())
-                        signIn(DEMO, "island light 7");
+                    if (!browser.text().contains("Arrivals") || !signedInAsDemo()) signIn(DEMO, "island light 7");
                     browser.size(1280, 800);
                     browser.open(address(page.get(0)));
                     browser.seeText(page.get(1));
@@ -272,11 +405,36 @@ class StoryTest {
             case "dusk/edit" -> "/paints/" + dusk.asLong() + "/edit";
             case "ring" -> "/shelf/" + page.at("/swatches/0/keeper").asLong();
             case "maker" -> "/makers/" + page.get("makerId").asLong();
+            case "draft" -> arrival(demo, "Winter order, to decide");
+            case "logged" -> arrival(demo, "Autumn haul");
+            case "dotcard" ->
+                "/dotcards/"
+                        + demo.get("/api/dotcards").json().at("/cards/0/id").asLong();
+            case "labels" ->
+                "/labels?holdings="
+                        + demo.get("/api/pours")
+                                .json()
+                                .at("/pours/0/holdings/0")
+                                .asLong();
+            case "chart" -> "/lines/" + page.get("lineId").asLong() + "/chart";
             case "line" -> "/lines/" + page.get("lineId").asLong();
             case "measure" ->
                 "/pictures/" + page.at("/swatches/0/pictures/0/id").asLong() + "/measure/" + dusk.asLong();
             default -> name;
         };
+    }
+
+    private static String arrival(Api demo, String title) {
+        return "/arrivals/"
+                + demo.get("/api/arrivals")
+                        .json()
+                        .get("arrivals")
+                        .valueStream()
+                        .filter(a -> a.get("title").asString().equals(title))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("id")
+                        .asLong();
     }
 
     @Test
@@ -296,7 +454,8 @@ class StoryTest {
     @Test
     void onlyThePaintHasColour() {
         signIn(DEMO, "island light 7");
-        for (String path : List.of("/collection", "/shelf", "/pigments", "/account", "/paints/new")) {
+        for (String path : List.of(
+                "/collection", "/shelf", "/pigments", "/account", "/paints/new", "/arrivals", "/dotcards", "/pours")) {
             browser.open(path);
             browser.see(By.tagName("h1"));
             @SuppressWarnings("unchecked")
