@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|scroll]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|scroll|arrivals]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -89,7 +89,13 @@ scroll() {
   down
 }
 
-for part in colours start find scroll; do
+arrivals() {
+  up
+  java $JAVA_FLAGS -cp "$CP" molvet.bench.ArrivalBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/arrivals.log"
+  down
+}
+
+for part in colours start find scroll arrivals; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -103,6 +109,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find scroll; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find scroll arrivals; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
 } >docs/benchmarks.md
 cat docs/benchmarks.md

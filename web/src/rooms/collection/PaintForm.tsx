@@ -29,6 +29,9 @@ export type Typed = {
   currency: string;
   from: string;
   place: string;
+  /** The colour of a maker's chart it is, and its edition. */
+  colour?: number;
+  edition?: number;
 };
 
 export const BLANK: Typed = {
@@ -75,6 +78,8 @@ export function paintOf(t: Typed) {
     series: t.series ? Number(t.series) : undefined,
     note: t.note,
     wished: t.wished,
+    colour: t.colour,
+    edition: t.edition,
     claims: {
       lightfastness: t.lightfastness,
       transparency: t.transparency,
@@ -97,7 +102,7 @@ export function PaintForm({
   children,
 }: Props) {
   const kept = sessionStorage.getItem(draft);
-  const { register, handleSubmit, watch, setValue, control } = useForm<Typed>({
+  const { register, handleSubmit, watch, setValue, reset, control } = useForm<Typed>({
     defaultValues: kept ? { ...start, ...JSON.parse(kept) } : start,
   });
   const typed = watch();
@@ -133,6 +138,7 @@ export function PaintForm({
     >
       <div className="space-y-4">
         {text("name", "Name on the label", undefined, { autoFocus: !paint, required: true })}
+        {!paint && <FromChart typed={typed} onTake={(c) => reset({ ...typed, ...c })} />}
         <div className="grid grid-cols-2 gap-3">
           <Field label="Maker" hint={wrong("maker")}>
             {(id) => (
@@ -144,7 +150,12 @@ export function PaintForm({
                     id={id}
                     value={field.value}
                     names={makers.map((m) => m.name)}
-                    onChange={field.onChange}
+                    onChange={(maker) => {
+                      field.onChange(maker);
+                      // Another maker's paint is not that colour of the chart.
+                      setValue("colour", undefined);
+                      setValue("edition", undefined);
+                    }}
                   />
                 )}
               />
@@ -319,6 +330,52 @@ function Understood({
       </ul>
       <Notes notes={notes} unread={unread} onTake={onTake} />
     </div>
+  );
+}
+
+/** The colour of a chart that the name and maker typed so far are, to be taken over whole. */
+function FromChart({ typed, onTake }: { typed: Typed; onTake: (chosen: Partial<Typed>) => void }) {
+  const name = useLater(typed.name, 250);
+  const maker = useLater(typed.maker, 250);
+  const found = useQuery({
+    queryKey: ["of-chart", name, maker],
+    enabled: name.trim().length > 3,
+    queryFn: () =>
+      data(
+        client.POST("/api/arrivals/read", {
+          body: { text: `[name: ${name.replace(/[[\]]/g, " ")}]`, maker },
+        }),
+      ),
+  });
+  const line = found.data?.lines[0];
+  if (!line?.colour || line.name.toLowerCase() !== typed.name.trim().toLowerCase()) return null;
+  const taken = typed.colour === line.colour;
+  return (
+    <p role="status" className="border-l-2 border-[var(--field)] pl-2.5">
+      In the chart of {line.maker}, {line.makersLine}:{" "}
+      {line.catalogueNumber && `no. ${line.catalogueNumber}, `}
+      <span className="code">{line.pigments || "no pigments"}</span>
+      {line.editionLabel && <span className="quiet"> ({line.editionLabel})</span>}.{" "}
+      {taken ? (
+        <span className="quiet">Taken from it.</span>
+      ) : (
+        <button
+          type="button"
+          className="underline font-semibold"
+          onClick={() =>
+            onTake({
+              colour: line.colour ?? undefined,
+              edition: line.edition ?? undefined,
+              maker: line.maker ?? "",
+              line: line.makersLine ?? "",
+              pigments: line.pigments,
+            })
+          }
+        >
+          Take it from the chart
+        </button>
+      )}
+    </p>
   );
 }
 

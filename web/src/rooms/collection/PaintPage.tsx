@@ -6,6 +6,7 @@ import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
 import { words } from "../../ui/words";
+import { CameWith } from "../arrival/CameWith";
 import { SwatchSection } from "../shelf/SwatchSection";
 import { Holdings } from "./Holdings";
 import { Notes } from "./Notes";
@@ -109,6 +110,7 @@ export function PaintPage() {
           </section>
           <Observations paint={p} />
           <Holdings paint={p} />
+          <CameWith paint={p} />
           {p.cautions && (
             <section className="rule-box p-3">
               <h2 className="font-semibold">Care: {p.cautions.elements.join(", ")}</h2>

@@ -40,10 +40,29 @@ final class Client {
                 .getValue();
     }
 
+    /** Uploads one file under the name of its part. */
+    String upload(String path, String part, byte[] file) {
+        java.io.ByteArrayOutputStream body = new java.io.ByteArrayOutputStream();
+        body.writeBytes(("--edge\r\nContent-Disposition: form-data; name=\"" + part
+                        + "\"; filename=\"file\"\r\nContent-Type: application/octet-stream\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8));
+        body.writeBytes(file);
+        body.writeBytes("\r\n--edge--\r\n".getBytes(StandardCharsets.UTF_8));
+        return send(
+                "POST",
+                path,
+                "multipart/form-data; boundary=edge",
+                HttpRequest.BodyPublishers.ofByteArray(body.toByteArray()));
+    }
+
     private String send(String method, String path, String body) {
+        return send(method, path, "application/json", HttpRequest.BodyPublishers.ofString(body));
+    }
+
+    private String send(String method, String path, String type, HttpRequest.BodyPublisher body) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
-                .header("Content-Type", "application/json")
-                .method(method, HttpRequest.BodyPublishers.ofString(body));
+                .header("Content-Type", type)
+                .method(method, body);
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))
                 .forEach(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));

@@ -22,7 +22,7 @@ class HouseTest {
             .resideInAPackage("molvet.server.collection..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("molvet.server.shelf..", "molvet.server.reading..");
+            .resideInAnyPackage("molvet.server.shelf..", "molvet.server.arrival..", "molvet.server.reading..");
 
     @ArchTest
     static final ArchRule MAKERS_KNOW_NOTHING_ABOVE = noClasses()
@@ -30,7 +30,19 @@ class HouseTest {
             .resideInAPackage("molvet.server.maker..")
             .should()
             .dependOnClassesThat()
-            .resideInAnyPackage("molvet.server.collection..", "molvet.server.shelf..", "molvet.server.reading..");
+            .resideInAnyPackage(
+                    "molvet.server.collection..",
+                    "molvet.server.shelf..",
+                    "molvet.server.arrival..",
+                    "molvet.server.reading..");
+
+    @ArchTest
+    static final ArchRule ARRIVALS_KNOW_NO_READING = noClasses()
+            .that()
+            .resideInAPackage("molvet.server.arrival..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("molvet.server.reading..");
 
     @ArchTest
     static final ArchRule NO_ROOM_KNOWS_THE_DEMO = noClasses()
