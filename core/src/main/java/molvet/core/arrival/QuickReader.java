@@ -6,10 +6,12 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
+import java.util.IdentityHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.Collectors;
@@ -133,9 +135,44 @@ public final class QuickReader {
     private static final Pattern THINGS = Pattern.compile(
             "(?iu)(?<![\\p{L}])(?:brush(?:es)?|pinsel|pinceau|sketch ?books?|paper (?:block|pad)|(?:watercolou?r )?paper|block|pad of paper|graphite|pencils?|erasers?|empty (?:half |full |mini )?pans?|easel|masking (?:fluid|tape)|gum arabic|ox gall|sponge|palette|water pot|pens?|tote bag|stickers?)(?![\\p{L}])");
     private static final Pattern CUT = Pattern.compile("[,;|\\t" + TAKEN + "/()\\[\\]•·=]+|\\s[-–—:]+\\s|:\\s|\\s{3,}");
+    private static final Pattern BETWEEN_CODES = Pattern.compile("(?iu)[\\s,;:/+&|.·•()*-]*(?:and|und|et)?[\\s(]*");
+    private static final Pattern CRYSTAL = Pattern.compile("\\s*\\(\\s*[αβγε]\\s*\\)");
+    private static final Pattern BARE_NUMBER = Pattern.compile("(?i)[A-Z]{0,3}[-.]?\\d{2,8}[A-Z]?");
+    private static final Pattern EDGES = Pattern.compile("^[\\s.,:;\\-–—\"“”„*#]+|[\\s,:;\\-–—\"“”„*#]+$");
     private static final Pattern WORD = Pattern.compile("[\\p{L}\\p{N}][\\p{L}\\p{N}'’&.-]*");
-    private static final Pattern FILLER = Pattern.compile(
-            "(?iu)^(?:(?:a|an|the|of|in|at|by|per|each|and|plus|with|for|to|one|watercolou?rs?|aquarell(?:e|farben?)?|paint|de|von|pigments?|size)(?![\\p{L}])[\\s.]*)+|(?:[\\s,.:–-]+(?:of|in|at|by|per|each|and|plus|with|for|watercolou?rs?|paint|pigments?|size))+$");
+    private static final Set<String> FILLERS = Set.of(
+            "a",
+            "an",
+            "the",
+            "of",
+            "in",
+            "at",
+            "by",
+            "per",
+            "each",
+            "and",
+            "plus",
+            "with",
+            "for",
+            "to",
+            "one",
+            "de",
+            "von",
+            "watercolor",
+            "watercolors",
+            "watercolour",
+            "watercolours",
+            "aquarell",
+            "aquarelle",
+            "aquarellfarbe",
+            "aquarellfarben",
+            "paint",
+            "pigment",
+            "pigments",
+            "size");
+
+    /** What a line must hold, in lower case, for a pattern to be worth trying. */
+    private static final Map<Pattern, List<String>> HINTS = hints();
 
     private final LabelReader labels;
     private final ChartIndex charts;
@@ -237,6 +274,43 @@ public final class QuickReader {
         return Map.entry(Pattern.compile("(?iu)(?<![\\p{L}\\d])(?:" + words + ")(?![\\p{L}])"), form);
     }
 
+    private static Map<Pattern, List<String>> hints() {
+        Map<Pattern, List<String>> all = new IdentityHashMap<>();
+        all.put(NAMED, List.of("["));
+        all.put(MONEY_SPOKEN, List.of("euro", "pound", "dollar", "franc", "€", "£"));
+        List<String> money = List.of(
+                "€", "£", "$", "¥", "eur", "gbp", "usd", "chf", "sek", "dkk", "nok", "pln", "czk", "jpy", "aud", "cad",
+                "nzd", "pound", "dollar", "fr.", "franc");
+        all.put(MONEY_FIRST, money);
+        all.put(MONEY_LAST, money);
+        all.put(MONEY_BARE, List.of(".", ","));
+        all.put(DISCOUNT, List.of("%", "cent", "prozent"));
+        all.put(SIZE, List.of("ml", "millilit", "cl", "oz"));
+        all.put(LIGHT, List.of("light", "lf", "astm", "lichtecht", "blue wool", "bw", "*", "★", "☆"));
+        all.put(CATALOGUE, List.of("no", "nr", "n°", "nº", "art", "cat", "ref", "item", "sku", "#"));
+        all.put(GIFT, List.of("gift", "present", "geschenk", "cadeau"));
+        all.put(TO_GIVE, List.of("give", "for "));
+        all.put(FOR, List.of("for "));
+        all.put(FROM, List.of("from", "von", "part de"));
+        all.put(BY, List.of("by"));
+        all.put(PARCEL, List.of("parcel", "paket", "package", "box", "colis"));
+        all.put(EDITION, List.of("edition", "formula", "stock", "version", "recipe", "label", "tube", "since"));
+        List<List<String>> forms = List.of(
+                List.of("pan", "napf", "näpf", "godet"),
+                List.of("pan"),
+                List.of("pan", "napf", "näpf", "godet"),
+                List.of("tub"),
+                List.of("stick", "stift"),
+                List.of("dot"),
+                List.of("bottle", "flasche", "flacon"),
+                List.of("sample", "probe", "chantillon", "tester"));
+        for (int i = 0; i < FORMS.size(); i++) all.put(FORMS.get(i).getKey(), forms.get(i));
+        all.put(
+                QUANTITY_OF_FORMS,
+                List.of("tubes", "pans", "sticks", "dots", "bottles", "samples", "tuben", "näpf", "godets"));
+        return all;
+    }
+
     private static Map<Charge, Pattern> charges() {
         Map<Charge, String> words = new EnumMap<>(Charge.class);
         words.put(
@@ -279,6 +353,7 @@ public final class QuickReader {
         private final Context context;
         private final PlainText plain;
         private final StringBuilder rest;
+        private final String lower;
         private final List<Part> parts = new ArrayList<>();
         private final List<Note> notes = new ArrayList<>();
         private final List<String> unread = new ArrayList<>();
@@ -323,6 +398,7 @@ public final class QuickReader {
             }
             plain = PlainText.of(read);
             rest = new StringBuilder(plain.text());
+            lower = plain.text().toLowerCase(Locale.ROOT);
         }
 
         QuickLine read() {
@@ -435,12 +511,20 @@ public final class QuickReader {
             if (m.lookingAt()) cover(m.start(), m.end());
         }
 
+        /** Whether a line can hold a shape at all: patterns are dear, and most lines hold few of them. */
+        private boolean may(Pattern p) {
+            List<String> hints = HINTS.get(p);
+            return hints == null || hints.stream().anyMatch(lower::contains);
+        }
+
         private void first(Pattern p, java.util.function.Consumer<Matcher> use) {
+            if (!may(p)) return;
             Matcher m = p.matcher(rest.toString());
             if (m.find()) use.accept(m);
         }
 
         private void each(Pattern p, java.util.function.Consumer<Matcher> use) {
+            if (!may(p)) return;
             Matcher m = p.matcher(rest.toString());
             while (m.find()) use.accept(m);
         }
@@ -719,7 +803,7 @@ public final class QuickReader {
                 int from = at(f.from());
                 int to = at(f.to());
                 if (start >= 0
-                        && rest.substring(end, from).matches("(?iu)[\\s,;:/+&|.·•()*-]*(?:and|und|et)?[\\s(]*")) {
+                        && BETWEEN_CODES.matcher(rest.substring(end, from)).matches()) {
                     end = to;
                 } else {
                     if (start >= 0) takePigments(start, end);
@@ -734,8 +818,7 @@ public final class QuickReader {
             String as = text(start, end);
             pigments = pigments.isEmpty() ? as : pigments + ", " + as;
             take(PartKind.PIGMENTS, start, end, as);
-            Matcher crystal =
-                    Pattern.compile("\\s*\\(\\s*[αβγε]\\s*\\)").matcher(rest).region(end, rest.length());
+            Matcher crystal = CRYSTAL.matcher(rest).region(end, rest.length());
             if (crystal.lookingAt()) cover(crystal.start(), crystal.end());
         }
 
@@ -794,6 +877,7 @@ public final class QuickReader {
         private void readForm() {
             if (form.isPresent()) return;
             for (Map.Entry<Pattern, HoldingForm> f : FORMS) {
+                if (!may(f.getKey())) continue;
                 Matcher m = f.getKey().matcher(rest);
                 if (m.find()) {
                     form = Optional.of(f.getValue());
@@ -836,17 +920,27 @@ public final class QuickReader {
         /** The longest run of words that a look-up knows. */
         private <T> Optional<Window<T>> longest(int most, java.util.function.Function<String, Optional<T>> lookUp) {
             List<Piece> words = words();
+            List<String> folded = words.stream()
+                    .map(w -> Words.folded(written.substring(plain.origin(w.from), plain.origin(w.to))))
+                    .toList();
             for (int n = Math.min(most, words.size()); n >= 1; n--) {
                 for (int i = 0; i + n <= words.size(); i++) {
                     int from = words.get(i).from;
                     int to = words.get(i + n - 1).to;
-                    if (rest.substring(from, to).matches("(?s).*[,;|\\t" + TAKEN + "()\\[\\]].*")) continue;
-                    Optional<T> found =
-                            lookUp.apply(Words.folded(written.substring(plain.origin(from), plain.origin(to))));
+                    if (isCut(from, to)) continue;
+                    Optional<T> found = lookUp.apply(String.join(" ", folded.subList(i, i + n)));
                     if (found.isPresent()) return Optional.of(new Window<>(found.get(), from, to));
                 }
             }
             return Optional.empty();
+        }
+
+        private boolean isCut(int from, int to) {
+            for (int i = from; i < to; i++) {
+                char c = rest.charAt(i);
+                if (c == TAKEN || ",;|\t()[]".indexOf(c) >= 0) return true;
+            }
+            return false;
         }
 
         private List<Piece> words() {
@@ -906,7 +1000,7 @@ public final class QuickReader {
                 return;
             }
             for (Piece w : words()) {
-                if (!w.text.matches("(?i)[A-Z]{0,3}[-.]?\\d{2,8}[A-Z]?")) continue;
+                if (!BARE_NUMBER.matcher(w.text).matches()) continue;
                 Optional<ChartIndex.Colour> found = numbered(w.text);
                 if (found.isPresent()
                         && (colour.isEmpty() || colour.get().id() == found.get().id())) {
@@ -967,11 +1061,29 @@ public final class QuickReader {
 
         private Optional<Piece> piece(int start, int end) {
             String all = rest.substring(start, end);
-            Matcher m = FILLER.matcher(all.strip());
-            String kept = m.replaceAll("").strip().replaceAll("^[\\s.,:;\\-–—\"“”„*#]+|[\\s,:;\\-–—\"“”„*#]+$", "");
+            String kept = withoutFillers(EDGES.matcher(all).replaceAll(""));
             int at = kept.isEmpty() ? -1 : all.indexOf(kept);
             if (at < 0 || kept.codePoints().noneMatch(Character::isLetterOrDigit)) return Optional.empty();
             return Optional.of(new Piece(kept, start + at, start + at + kept.length()));
+        }
+
+        /** Without the little words at either end that belong to parts taken away. */
+        private static String withoutFillers(String text) {
+            String kept = text;
+            while (true) {
+                int first = kept.indexOf(' ');
+                int last = kept.lastIndexOf(' ');
+                String head = first < 0 ? kept : kept.substring(0, first);
+                String tail = last < 0 ? "" : kept.substring(last + 1);
+                if (FILLERS.contains(head.toLowerCase(Locale.ROOT))) {
+                    kept = first < 0 ? "" : kept.substring(first + 1);
+                } else if (FILLERS.contains(tail.toLowerCase(Locale.ROOT))) {
+                    kept = kept.substring(0, last);
+                } else {
+                    return kept;
+                }
+                kept = EDGES.matcher(kept).replaceAll("");
+            }
         }
 
         private void nameFromWhatIsLeft() {

@@ -61,22 +61,26 @@ public final class ChartTable {
         IGNORED("");
 
         private final Set<String> words;
+        private final Optional<String> language;
+        private final Optional<Trait> trait;
 
         Column(String words) {
             this.words = Set.of(words.split(" "));
+            this.language = name().startsWith("NAME_")
+                    ? Optional.of(name().substring(5).toLowerCase(Locale.ROOT))
+                    : Optional.empty();
+            this.trait = Arrays.stream(Trait.values())
+                    .filter(t -> t.name().equals(name()))
+                    .findFirst();
         }
 
         /** The language of a column of names; empty for the chart's own. */
         Optional<String> language() {
-            return name().startsWith("NAME_")
-                    ? Optional.of(name().substring(5).toLowerCase(Locale.ROOT))
-                    : Optional.empty();
+            return language;
         }
 
         Optional<Trait> trait() {
-            return Arrays.stream(Trait.values())
-                    .filter(t -> t.name().equals(name()))
-                    .findFirst();
+            return trait;
         }
     }
 
@@ -115,6 +119,37 @@ public final class ChartTable {
         public static final Mending NONE = new Mending(Map.of(), Map.of(), Set.of());
     }
 
+    /** What a heading of several words is taken for: a language before anything, a plain name last but notes. */
+    private static final List<Column> BY_RANK = List.of(
+            Column.NAME_EN,
+            Column.NAME_DE,
+            Column.NAME_FR,
+            Column.NAME_IT,
+            Column.NAME_ES,
+            Column.NAME_NL,
+            Column.PIGMENTS,
+            Column.LIGHTFASTNESS,
+            Column.TRANSPARENCY,
+            Column.STAINING,
+            Column.GRANULATION,
+            Column.SERIES,
+            Column.STATUS,
+            Column.CURRENCY,
+            Column.PRICE,
+            Column.SIZES,
+            Column.VOLUME,
+            Column.NUMBER,
+            Column.NAME,
+            Column.NOTE);
+
+    private static final Map<String, Integer> RANK = ranks();
+    private static final Pattern NO_WORD = Pattern.compile("[().:/_,#\\s-]+");
+    private static final Pattern SERIES_LIKE =
+            Pattern.compile("(?iu)(?:series|serie|série|s)?\\.?\\s*(\\d{1,2})(?:[.,]0+)?");
+    private static final Pattern CURRENCY_LIKE =
+            Pattern.compile("(?u)(€|£|\\$|(?<![A-Z])(?:EUR|GBP|USD|CHF|SEK|DKK|NOK)(?![A-Z]))");
+    private static final Pattern CURRENCY_IN_PRICE = Pattern.compile("(?u)[€£$]|[A-Z]{3}");
+    private static final List<String> ROMAN = List.of("", "I", "II", "III", "IV", "V", "VI");
     private static final Pattern NUMBER_LIKE = Pattern.compile("(?i)[A-Z]{0,4}[-. ]?\\d{1,8}[A-Z]?");
     private static final Pattern MONEY_LIKE =
             Pattern.compile("(?iu)(?:€|£|\\$|[A-Z]{3})?\\s*\\d+[.,]\\d{2}\\s*(?:€|£|\\$|[A-Z]{3})?");
@@ -219,33 +254,16 @@ public final class ChartTable {
 
     private static Optional<Column> headed(String cell) {
         if (cell.isBlank() || cell.length() > 60) return Optional.empty();
-        String low = cell.toLowerCase(Locale.ROOT).strip();
-        Matcher priced = PRICED.matcher(low);
-        if (priced.find()) return Optional.of(Column.PRICE);
-        String[] words = low.replaceAll("[().:/_,#-]+", " ").strip().split("\\s+");
-        if (words.length > 5) return Optional.empty();
-        for (Column language : Column.values()) {
-            if (language.language().isEmpty()) continue;
-            for (String w : words) if (language.words.contains(w)) return Optional.of(language);
+        String low = cell.toLowerCase(Locale.ROOT);
+        if (low.chars().anyMatch(c -> c >= '0' && c <= '9')
+                && PRICED.matcher(low).find()) {
+            return Optional.of(Column.PRICE);
         }
-        for (Column c : List.of(
-                Column.PIGMENTS,
-                Column.LIGHTFASTNESS,
-                Column.TRANSPARENCY,
-                Column.STAINING,
-                Column.GRANULATION,
-                Column.SERIES,
-                Column.STATUS,
-                Column.CURRENCY,
-                Column.PRICE,
-                Column.SIZES,
-                Column.VOLUME,
-                Column.NUMBER,
-                Column.NAME,
-                Column.NOTE)) {
-            for (String w : words) if (c.words.contains(w)) return Optional.of(c);
-        }
-        return Optional.empty();
+        String[] words = NO_WORD.split(low.strip());
+        if (words.length > 6) return Optional.empty();
+        int best = Integer.MAX_VALUE;
+        for (String w : words) best = Math.min(best, RANK.getOrDefault(w, Integer.MAX_VALUE));
+        return best == Integer.MAX_VALUE ? Optional.empty() : Optional.of(BY_RANK.get(best));
     }
 
     private List<Column> columns(
@@ -350,6 +368,7 @@ public final class ChartTable {
         List<ChartRow> rows = new ArrayList<>();
         List<RowDoubt> doubts = new ArrayList<>();
         Map<String, Integer> seen = new HashMap<>();
+        Map<String, LabelReading> readings = new HashMap<>();
         List<String> heads = heading == 0 ? List.of() : cells.get(heading - 1);
         for (int r = heading; r < cells.size(); r++) {
             List<String> row = cells.get(r);
@@ -370,7 +389,7 @@ public final class ChartTable {
                 continue;
             }
             List<RowDoubt> own = new ArrayList<>();
-            Optional<ChartRow> read = new OneRow(number, row, columns, heads, currency, own).read();
+            Optional<ChartRow> read = new OneRow(readings, number, row, columns, heads, currency, own).read();
             read.ifPresent(k -> {
                 String key = k.catalogueNumber().isEmpty()
                         ? Words.folded(k.name())
@@ -399,15 +418,18 @@ public final class ChartTable {
         private final List<String> heads;
         private final String currency;
         private final List<RowDoubt> doubts;
+        private final Map<String, LabelReading> readings;
         private boolean keptOut = false;
 
         OneRow(
+                Map<String, LabelReading> readings,
                 int number,
                 List<String> cells,
                 List<Column> columns,
                 List<String> heads,
                 String currency,
                 List<RowDoubt> doubts) {
+            this.readings = readings;
             this.number = number;
             this.cells = cells;
             this.columns = columns;
@@ -431,7 +453,7 @@ public final class ChartTable {
             if (name.isEmpty()) return out("name", "There is no name.");
             if (name.startsWith("=")) doubt("name", "The name holds a formula; it was taken as text.");
             String pigments = line(Column.PIGMENTS, LabelReader.MOST);
-            LabelReading label = labels.read(pigments);
+            LabelReading label = readings.computeIfAbsent(pigments, labels::read);
             Recipe recipe = label.recipe();
             if (pigments.isEmpty() && columns.contains(Column.PIGMENTS)) doubt("pigments", "No pigments are given.");
             if (!label.unread().isEmpty()) {
@@ -472,7 +494,9 @@ public final class ChartTable {
             if (at < 0) return "";
             String cell = cells.get(at);
             // A text that a spreadsheet would take for a formula was kept from it by an apostrophe.
-            return cell.matches("(?s)'[=+\\-@].*") ? cell.substring(1) : cell;
+            return cell.length() > 1 && cell.charAt(0) == '\'' && "=+-@".indexOf(cell.charAt(1)) >= 0
+                    ? cell.substring(1)
+                    : cell;
         }
 
         private String line(Column column, int most) {
@@ -488,12 +512,10 @@ public final class ChartTable {
         private int series() {
             String cell = cell(Column.SERIES);
             if (cell.isEmpty()) return 0;
-            Matcher m = Pattern.compile("(?iu)(?:series|serie|série|s)?\\.?\\s*(\\d{1,2})(?:[.,]0+)?")
-                    .matcher(cell);
-            List<String> roman = List.of("", "I", "II", "III", "IV", "V", "VI");
+            Matcher m = SERIES_LIKE.matcher(cell);
             int n = m.matches()
                     ? Integer.parseInt(m.group(1))
-                    : Math.max(0, roman.indexOf(cell.toUpperCase(Locale.ROOT)));
+                    : Math.max(0, ROMAN.indexOf(cell.toUpperCase(Locale.ROOT)));
             if (n < 1 || n > 20) {
                 doubt("series", "“" + brief(cell) + "” is not a series" + date(cell) + "; none was taken.");
                 return 0;
@@ -538,8 +560,7 @@ public final class ChartTable {
 
         private Money price(String cell, String head, String money) {
             String code = money;
-            Matcher of = Pattern.compile("(?u)(€|£|\\$|(?<![A-Z])(?:EUR|GBP|USD|CHF|SEK|DKK|NOK)(?![A-Z]))")
-                    .matcher(cell + " " + head);
+            Matcher of = CURRENCY_LIKE.matcher(cell + " " + head);
             if (of.find()) {
                 code = switch (of.group(1)) {
                     case "€" -> "EUR";
@@ -548,7 +569,7 @@ public final class ChartTable {
                     default -> of.group(1);
                 };
             }
-            return Prices.parse(cell.replaceAll("(?u)[€£$]|[A-Z]{3}", "").strip(), code);
+            return Prices.parse(CURRENCY_IN_PRICE.matcher(cell).replaceAll("").strip(), code);
         }
 
         private ColourStatus status() {
@@ -569,6 +590,15 @@ public final class ChartTable {
                 return Optional.empty();
             }
         }
+    }
+
+    private static Map<String, Integer> ranks() {
+        Map<String, Integer> ranks = new HashMap<>();
+        for (int i = 0; i < BY_RANK.size(); i++) {
+            int rank = i;
+            BY_RANK.get(i).words.forEach(w -> ranks.putIfAbsent(w, rank));
+        }
+        return ranks;
     }
 
     private static String date(String cell) {

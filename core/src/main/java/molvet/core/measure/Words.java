@@ -2,9 +2,14 @@ package molvet.core.measure;
 
 import java.text.Normalizer;
 import java.util.Locale;
+import java.util.regex.Pattern;
 
 /** Text as people type or paste it: trimmed, in NFC, without invisible characters, within a stated length. */
 public final class Words {
+    private static final Pattern SPACES = Pattern.compile("\\s+");
+    private static final Pattern MARKS = Pattern.compile("\\p{M}+");
+    private static final Pattern NO_LETTERS = Pattern.compile("[^\\p{L}\\p{N}]+");
+
     private Words() {}
 
     /**
@@ -16,8 +21,8 @@ public final class Words {
      * @throws Refusal if it is too long or holds control characters or marks that turn the direction of text
      */
     public static String line(String where, String text, int most) {
-        return check(where, text == null ? "" : text, most, false)
-                .replaceAll("\\s+", " ")
+        return SPACES.matcher(check(where, text == null ? "" : text, most, false))
+                .replaceAll(" ")
                 .strip();
     }
 
@@ -37,6 +42,7 @@ public final class Words {
     }
 
     private static String check(String where, String text, int most, boolean breaks) {
+        if (text.length() <= most && isPlain(text)) return text;
         String composed = Normalizer.normalize(text, Normalizer.Form.NFC);
         StringBuilder kept = new StringBuilder(composed.length());
         composed.codePoints().forEach(c -> {
@@ -68,6 +74,12 @@ public final class Words {
         return kept.toString();
     }
 
+    /** Printable ASCII, in which nothing can hide. */
+    private static boolean isPlain(String text) {
+        for (int i = 0; i < text.length(); i++) if (text.charAt(i) < ' ' || text.charAt(i) > '~') return false;
+        return true;
+    }
+
     /** Marks that are pasted unseen and mean nothing in a name: soft hyphen, zero-width space, LRM, RLM, BOM. */
     private static boolean isInvisible(int c) {
         return c == 0x00AD || c == 0x200B || c == 0x200E || c == 0x200F || c == 0xFEFF || c == 0x2060;
@@ -83,10 +95,13 @@ public final class Words {
 
     /** The form in which names are compared and indexed: lower case, without accents, letters and digits only. */
     public static String folded(String text) {
-        return Normalizer.normalize(text, Normalizer.Form.NFKD)
-                .replaceAll("\\p{M}+", "")
-                .toLowerCase(Locale.ROOT)
-                .replaceAll("[^\\p{L}\\p{N}]+", " ")
+        String plain = isPlain(text)
+                ? text
+                : MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKD))
+                        .replaceAll("");
+        return NO_LETTERS
+                .matcher(plain.toLowerCase(Locale.ROOT))
+                .replaceAll(" ")
                 .strip();
     }
 }

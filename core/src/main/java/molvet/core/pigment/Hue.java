@@ -1,6 +1,6 @@
 package molvet.core.pigment;
 
-import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -30,6 +30,12 @@ public enum Hue {
     private static final Map<Character, Hue> BY_FAMILY_LETTER =
             Map.of('Y', YELLOW, 'O', ORANGE, 'R', RED, 'V', VIOLET, 'B', BLUE, 'G', GREEN);
 
+    private static final Map<String, Hue> BY_WORD = new HashMap<>();
+
+    static {
+        for (Hue hue : values()) hue.words.forEach(w -> BY_WORD.putIfAbsent(w, hue));
+    }
+
     private final List<String> words;
 
     Hue(String words) {
@@ -48,10 +54,8 @@ public enum Hue {
     public static Optional<Hue> spokenIn(String name) {
         String[] parts = Words.folded(name).split(" ");
         for (int i = parts.length - 1; i >= 0; i--) {
-            String word = parts[i];
-            Optional<Hue> hue =
-                    Arrays.stream(values()).filter(h -> h.words.contains(word)).findFirst();
-            if (hue.isPresent()) return hue;
+            Hue hue = BY_WORD.get(parts[i]);
+            if (hue != null) return Optional.of(hue);
         }
         return Optional.empty();
     }
