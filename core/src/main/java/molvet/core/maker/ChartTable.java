@@ -266,6 +266,13 @@ public final class ChartTable {
         return best == Integer.MAX_VALUE ? Optional.empty() : Optional.of(BY_RANK.get(best));
     }
 
+    /** In the rows below, a heading is short and without digits: names and numbers need not be looked at. */
+    private static boolean isHeading(String cell) {
+        return cell.length() <= 30
+                && cell.chars().noneMatch(c -> c >= '0' && c <= '9')
+                && headed(cell).isPresent();
+    }
+
     private List<Column> columns(
             List<List<String>> cells, int heading, int width, List<String> because, Mending mending) {
         List<Column> columns = new ArrayList<>();
@@ -369,6 +376,8 @@ public final class ChartTable {
         List<RowDoubt> doubts = new ArrayList<>();
         Map<String, Integer> seen = new HashMap<>();
         Map<String, LabelReading> readings = new HashMap<>();
+        Map<String, Boolean> headings = new HashMap<>();
+        Map<String, Head> priced = new HashMap<>();
         List<String> heads = heading == 0 ? List.of() : cells.get(heading - 1);
         for (int r = heading; r < cells.size(); r++) {
             List<String> row = cells.get(r);
@@ -379,7 +388,10 @@ public final class ChartTable {
                 doubts.add(new RowDoubt(number, "", "Left out by you.", true));
                 continue;
             }
-            if (row.stream().filter(c -> headed(c).isPresent()).count() >= Math.max(2, filled - 1)) {
+            if (row.stream()
+                            .filter(c -> headings.computeIfAbsent(c, ChartTable::isHeading))
+                            .count()
+                    >= Math.max(2, filled - 1)) {
                 doubts.add(new RowDoubt(number, "", "A second row of headings.", true));
                 continue;
             }
@@ -389,7 +401,7 @@ public final class ChartTable {
                 continue;
             }
             List<RowDoubt> own = new ArrayList<>();
-            Optional<ChartRow> read = new OneRow(readings, number, row, columns, heads, currency, own).read();
+            Optional<ChartRow> read = new OneRow(readings, priced, number, row, columns, heads, currency, own).read();
             read.ifPresent(k -> {
                 String key = k.catalogueNumber().isEmpty()
                         ? Words.folded(k.name())
@@ -419,10 +431,12 @@ public final class ChartTable {
         private final String currency;
         private final List<RowDoubt> doubts;
         private final Map<String, LabelReading> readings;
+        private final Map<String, Head> priced;
         private boolean keptOut = false;
 
         OneRow(
                 Map<String, LabelReading> readings,
+                Map<String, Head> priced,
                 int number,
                 List<String> cells,
                 List<Column> columns,
@@ -430,6 +444,7 @@ public final class ChartTable {
                 String currency,
                 List<RowDoubt> doubts) {
             this.readings = readings;
+            this.priced = priced;
             this.number = number;
             this.cells = cells;
             this.columns = columns;
@@ -537,16 +552,16 @@ public final class ChartTable {
                 if (columns.get(c) != Column.PRICE || cells.get(c).isEmpty()) continue;
                 String cell = cells.get(c);
                 String head = c < heads.size() ? heads.get(c) : "";
-                Matcher priced = PRICED.matcher(head);
-                Optional<Volume> of = priced.find() ? Optional.of(Volume.parse(priced.group())) : ml;
-                if (of.isEmpty() && sizes.size() == 1)
-                    of = Optional.of(sizes.get(0).volume());
-                if (of.isEmpty()) {
+                Head of = priced.computeIfAbsent(head, Head::of);
+                Optional<Volume> size = of.volume.isPresent() ? of.volume : ml;
+                if (size.isEmpty() && sizes.size() == 1)
+                    size = Optional.of(sizes.get(0).volume());
+                if (size.isEmpty()) {
                     doubt("price", "The price " + brief(cell) + " has no size, so it was not taken.");
                     continue;
                 }
-                Volume volume = of.get();
-                Optional<Money> price = tried("price", () -> price(cell, head, money));
+                Volume volume = size.get();
+                Optional<Money> price = tried("price", () -> price(cell, of.currency.orElse(money)));
                 if (price.isPresent()) {
                     sizes.removeIf(s -> s.volume().equals(volume));
                     sizes.add(new Sizes.Size(volume, price));
@@ -558,18 +573,12 @@ public final class ChartTable {
                     .toList());
         }
 
-        private Money price(String cell, String head, String money) {
-            String code = money;
-            Matcher of = CURRENCY_LIKE.matcher(cell + " " + head);
-            if (of.find()) {
-                code = switch (of.group(1)) {
-                    case "€" -> "EUR";
-                    case "£" -> "GBP";
-                    case "$" -> "USD";
-                    default -> of.group(1);
-                };
-            }
-            return Prices.parse(CURRENCY_IN_PRICE.matcher(cell).replaceAll("").strip(), code);
+        private Money price(String cell, String money) {
+            boolean bare = cell.chars().allMatch(c -> c >= '0' && c <= '9' || c == '.' || c == ',');
+            if (bare) return Prices.parse(cell, money);
+            return Prices.parse(
+                    CURRENCY_IN_PRICE.matcher(cell).replaceAll("").strip(),
+                    currencyIn(cell).orElse(money));
         }
 
         private ColourStatus status() {
@@ -589,6 +598,27 @@ public final class ChartTable {
                 doubt(column, e.getMessage() + date(cell(Column.valueOf(column.toUpperCase(Locale.ROOT)))));
                 return Optional.empty();
             }
+        }
+    }
+
+    private static Optional<String> currencyIn(String text) {
+        Matcher of = CURRENCY_LIKE.matcher(text);
+        if (!of.find()) return Optional.empty();
+        return Optional.of(
+                switch (of.group(1)) {
+                    case "€" -> "EUR";
+                    case "£" -> "GBP";
+                    case "$" -> "USD";
+                    default -> of.group(1);
+                });
+    }
+
+    /** What the heading of a column of prices says: of which size they are, and in what. */
+    private record Head(Optional<Volume> volume, Optional<String> currency) {
+        static Head of(String heading) {
+            Matcher priced = PRICED.matcher(heading);
+            return new Head(
+                    priced.find() ? Optional.of(Volume.parse(priced.group())) : Optional.empty(), currencyIn(heading));
         }
     }
 

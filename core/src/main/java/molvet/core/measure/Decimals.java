@@ -7,6 +7,9 @@ import java.util.regex.Pattern;
 public final class Decimals {
     private static final Pattern SHAPE = Pattern.compile("[0-9][0-9.,'’ \\u00A0\\u202F]*");
 
+    private static final Pattern EXPONENT = Pattern.compile("(?i)[0-9.,]+e[+-]?[0-9]+");
+    private static final Pattern GROUPS = Pattern.compile("['’\\s\\u00A0\\u202F]");
+
     private Decimals() {}
 
     /**
@@ -23,7 +26,7 @@ public final class Decimals {
             throw Refusal.of(
                     where, "The " + where + " “" + brief(s) + "” is below zero.", "Write it without the minus.");
         }
-        if (s.matches("(?i)[0-9.,]+e[+-]?[0-9]+")) {
+        if (EXPONENT.matcher(s).matches()) {
             throw Refusal.of(
                     where,
                     "The " + where + " “" + brief(s) + "” is written with an exponent.",
@@ -34,7 +37,7 @@ public final class Decimals {
             throw Refusal.of(
                     where, "The " + where + " “" + brief(s) + "” is not a number.", "Write it like 15 or 8.20.");
         }
-        s = s.replaceAll("['’\\s\\u00A0\\u202F]", "");
+        s = GROUPS.matcher(s).replaceAll("");
         int point = s.lastIndexOf('.');
         int comma = s.lastIndexOf(',');
         char mark = point > comma ? '.' : ',';

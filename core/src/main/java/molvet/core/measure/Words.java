@@ -21,9 +21,10 @@ public final class Words {
      * @throws Refusal if it is too long or holds control characters or marks that turn the direction of text
      */
     public static String line(String where, String text, int most) {
-        return SPACES.matcher(check(where, text == null ? "" : text, most, false))
-                .replaceAll(" ")
-                .strip();
+        String checked = check(where, text == null ? "" : text, most, false);
+        return isTidy(checked)
+                ? checked
+                : SPACES.matcher(checked).replaceAll(" ").strip();
     }
 
     /** As {@link #line}, but line breaks stay. */
@@ -74,6 +75,18 @@ public final class Words {
         return kept.toString();
     }
 
+    /** Without white space at either end or two in a row, or any but plain spaces. */
+    private static boolean isTidy(String text) {
+        boolean before = true;
+        for (int i = 0; i < text.length(); i++) {
+            char c = text.charAt(i);
+            boolean space = c == ' ';
+            if (space && before || !space && (c < ' ' || Character.isWhitespace(c))) return false;
+            before = space;
+        }
+        return text.isEmpty() || !before;
+    }
+
     /** Printable ASCII, in which nothing can hide. */
     private static boolean isPlain(String text) {
         for (int i = 0; i < text.length(); i++) if (text.charAt(i) < ' ' || text.charAt(i) > '~') return false;
@@ -95,13 +108,24 @@ public final class Words {
 
     /** The form in which names are compared and indexed: lower case, without accents, letters and digits only. */
     public static String folded(String text) {
-        String plain = isPlain(text)
-                ? text
-                : MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKD))
-                        .replaceAll("");
+        if (isPlain(text)) return foldedPlain(text);
+        String plain =
+                MARKS.matcher(Normalizer.normalize(text, Normalizer.Form.NFKD)).replaceAll("");
         return NO_LETTERS
                 .matcher(plain.toLowerCase(Locale.ROOT))
                 .replaceAll(" ")
                 .strip();
+    }
+
+    private static String foldedPlain(String text) {
+        StringBuilder out = new StringBuilder(text.length());
+        for (int i = 0; i < text.length(); i++) {
+            char c = Character.toLowerCase(text.charAt(i));
+            boolean kept = c >= 'a' && c <= 'z' || c >= '0' && c <= '9';
+            if (kept) out.append(c);
+            else if (!out.isEmpty() && out.charAt(out.length() - 1) != ' ') out.append(' ');
+        }
+        if (!out.isEmpty() && out.charAt(out.length() - 1) == ' ') out.setLength(out.length() - 1);
+        return out.toString();
     }
 }

@@ -24,11 +24,13 @@ public final class PigmentReference {
     private static final PigmentReference STANDARD = load();
 
     private final Map<PigmentCode, Pigment> byCode;
+    private final Map<PigmentCode, Pigment> found;
     private final Map<String, List<Pigment>> byConstitution = new TreeMap<>();
     private final Map<String, List<Pigment>> byName = new TreeMap<>();
 
     private PigmentReference(Map<PigmentCode, Pigment> byCode) {
         this.byCode = byCode;
+        this.found = Map.copyOf(byCode);
         for (Pigment p : byCode.values()) {
             p.constitution()
                     .ifPresent(n -> byConstitution
@@ -50,11 +52,11 @@ public final class PigmentReference {
     }
 
     public Optional<Pigment> find(PigmentCode code) {
-        return Optional.ofNullable(byCode.get(code));
+        return Optional.ofNullable(found.get(code));
     }
 
     public boolean holds(PigmentCode code) {
-        return byCode.containsKey(code);
+        return found.containsKey(code);
     }
 
     /** The pigments with a constitution number such as {@code 77491}; several share one. */

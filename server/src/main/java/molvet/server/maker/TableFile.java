@@ -16,6 +16,7 @@ import java.util.Iterator;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import javax.xml.stream.XMLInputFactory;
@@ -337,9 +338,16 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return text == null ? "" : text;
     }
 
+    private static final Map<String, Boolean> DATES = new java.util.concurrent.ConcurrentHashMap<>();
+
     private static boolean isDate(String format) {
-        return format.replaceAll("\"[^\"]*\"|\\[[^]]*]", "").matches("(?i).*[ymd].*")
-                && !format.equalsIgnoreCase("General");
+        if (format.equalsIgnoreCase("General") || format.length() > 60) return false;
+        if (DATES.size() > 500) DATES.clear();
+        return DATES.computeIfAbsent(format, TableFile::speaksOfDays);
+    }
+
+    private static boolean speaksOfDays(String format) {
+        return format.replaceAll("\"[^\"]*\"|\\[[^]]*]", "").matches("(?i).*[ymd].*");
     }
 
     private static TableFile ods(byte[] bytes, List<String> notes) {
