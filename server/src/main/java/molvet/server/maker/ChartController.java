@@ -48,6 +48,7 @@ import tools.jackson.databind.json.JsonMapper;
 @RestController
 class ChartController {
     private static final int MOST_SHOWN = 400;
+    private static final int MOST_CHANGES = 2000;
 
     private final Charts charts;
     private final MakerStore store;
@@ -75,7 +76,10 @@ class ChartController {
             List<String> kinds,
             String said) {}
 
-    /** {@code cells}: the first rows as they stand, so that doubtful ones can be mended beside their neighbours. */
+    /**
+     * {@code changes}: the first two thousand, those that change something before those that do not; {@code counts} are of
+     * all. {@code cells}: the first rows as they stand, so that doubtful ones can be mended beside their neighbours.
+     */
     record ChartPreview(
             String file,
             List<String> notes,
@@ -147,7 +151,11 @@ class ChartController {
                         .limit(MOST_SHOWN)
                         .map(d -> new RowDoubtView(d.row(), d.column(), d.message(), d.keptOut()))
                         .toList(),
-                r.changes().stream().map(ChartController::change).toList(),
+                r.changes().stream()
+                        .sorted(java.util.Comparator.comparing(c -> c.kinds().isEmpty()))
+                        .limit(MOST_CHANGES)
+                        .map(ChartController::change)
+                        .toList(),
                 counts,
                 doubtful);
     }
