@@ -1,9 +1,13 @@
 import { useMemo } from "react";
 import type { Schemas } from "../api/client";
 
-/** Grains along and across the run of a strip. The page stretches them to its size, so none need be measured. */
-const GRAINS = [96, 18] as const;
-const GRAINS_UPRIGHT = [76, 152] as const;
+/** Grains along and across a strip, about two pixels each. The page stretches them, so that none need be measured. */
+const GRAINS = {
+  row: [96, 18],
+  tile: [96, 28],
+  plate: [140, 80],
+  upright: [140, 76],
+} as const;
 
 type Props = {
   strip?: Schemas["StripView"] | null;
@@ -11,16 +15,16 @@ type Props = {
   seed: number;
   label: string;
   className?: string;
-  /** Full strength at the top instead of on the left. */
-  upright?: boolean;
+  /** How large it is shown; upright has full strength at the top instead of on the left. */
+  shape?: keyof typeof GRAINS;
 };
 
 /**
  * A paint drawn from its own measurement: full strength running to palest, over a black line that shows as far as the
  * paint leaves it, with grain as strong as was measured. Without a measurement, an empty ruled strip.
  */
-export function Strip({ strip, seed, label, className = "", upright = false }: Props) {
-  const picture = useMemo(() => strip && painted(strip, seed, upright), [strip, seed, upright]);
+export function Strip({ strip, seed, label, className = "", shape = "row" }: Props) {
+  const picture = useMemo(() => strip && painted(strip, seed, shape), [strip, seed, shape]);
 
   if (!picture) {
     return (
@@ -41,9 +45,12 @@ export function Strip({ strip, seed, label, className = "", upright = false }: P
 }
 
 /** As a picture: a page draws many pictures faster than many canvases. */
-function painted(strip: Schemas["StripView"], seed: number, upright: boolean) {
+function painted(strip: Schemas["StripView"], seed: number, shape: keyof typeof GRAINS) {
   const canvas = document.createElement("canvas");
-  [canvas.width, canvas.height] = upright ? GRAINS_UPRIGHT : GRAINS;
+  const upright = shape === "upright";
+  const [along, across] = GRAINS[shape];
+  canvas.width = upright ? across : along;
+  canvas.height = upright ? along : across;
   paint(canvas, strip, seed, upright);
   return canvas.toDataURL();
 }

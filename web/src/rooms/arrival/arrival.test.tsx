@@ -1,3 +1,4 @@
+import "../../test/page";
 import { QueryClient, QueryClientProvider } from "@tanstack/react-query";
 import { cleanup, fireEvent, render, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
@@ -9,16 +10,6 @@ import { DraftEditor } from "./DraftEditor";
 import { Givers } from "./Givers";
 import { LineCard, named, withCode } from "./LineCard";
 import { type Draft, draftOf } from "./useDraft";
-
-// A page asks for addresses of its own host, which a test has to name before the client is made.
-vi.hoisted(() => {
-  const Plain = globalThis.Request;
-  globalThis.Request = class extends Plain {
-    constructor(input: RequestInfo | URL, init?: RequestInit) {
-      super(typeof input === "string" ? new URL(input, "http://localhost") : input, init);
-    }
-  };
-});
 
 const LINE: Schemas["ReadLine"] = {
   line: 2,

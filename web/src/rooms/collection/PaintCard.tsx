@@ -18,7 +18,13 @@ export function PaintCard({ paint }: { paint: number }) {
           aria-hidden="true"
           className="absolute top-2.5 right-4 w-3 h-3 rounded-full border border-[var(--field)]"
         />
-        <Strip strip={p.strip} seed={p.id} upright label={p.name} className="w-full h-[150px] mt-3.5" />
+        <Strip
+          strip={p.strip}
+          seed={p.id}
+          shape="upright"
+          label={p.name}
+          className="w-full h-[150px] mt-3.5"
+        />
         <p className="paint-name text-lg mt-2 leading-tight">{p.name}</p>
         <p className="quiet text-[0.87rem]">{facts(p)}</p>
         <p className="code mt-1.5 mb-3">{p.recipe.map((r) => r.code).join(" + ") || "no pigments known"}</p>

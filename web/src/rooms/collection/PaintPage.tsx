@@ -76,7 +76,7 @@ export function PaintPage() {
         <div className="space-y-6 min-w-0">
           <div className={`grid gap-3 ${reading ? "sm:grid-cols-2" : ""}`}>
             <figure>
-              <Strip strip={p.strip} seed={p.id} label={p.name} className="w-full h-40" />
+              <Strip strip={p.strip} seed={p.id} label={p.name} shape="plate" className="w-full h-40" />
               <figcaption className="quiet text-sm mt-1">
                 {p.strip ? "Drawn from the measurement" : "No swatch measured yet"}
               </figcaption>

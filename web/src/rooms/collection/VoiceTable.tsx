@@ -11,7 +11,7 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
       <div>
         {Object.entries(voices).map(([trait, v]) => (
           <div key={trait} className={reasons ? "rule-b py-2" : "py-0.5"}>
-            <div className={`flex items-center gap-2 ${reasons ? "flex-wrap" : ""}`}>
+            <div className={`flex items-center gap-2 ${reasons ? "flex-wrap sm:flex-nowrap" : ""}`}>
               <div className={`${reasons ? "w-[6.8rem]" : "w-24"} shrink-0 first-letter:uppercase`}>
                 {trait === "lightfastness" ? "Lightfast" : trait}
               </div>

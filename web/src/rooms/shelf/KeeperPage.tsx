@@ -97,7 +97,13 @@ function Place({ place: c, aimed }: { place: Schemas["PlaceView"]; aimed: boolea
     <li id={c.place} className={`p-1.5 ${aimed ? "bg-base-100 outline-2 outline-base-content" : ""}`}>
       {c.paint ? (
         <Link to={`/paints/${c.paint.id}`} className="block">
-          <Strip strip={c.paint.strip} seed={c.paint.id} label={c.paint.name} className="w-full h-16" />
+          <Strip
+            strip={c.paint.strip}
+            seed={c.paint.id}
+            label={c.paint.name}
+            shape="tile"
+            className="w-full h-16"
+          />
           <span className="code block mt-1">{c.place}</span>
           <span className="paint-name block truncate leading-tight">{c.paint.name}</span>
           <span className="quiet block text-sm truncate">{c.paint.maker}</span>

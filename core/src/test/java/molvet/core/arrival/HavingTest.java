@@ -88,7 +88,7 @@ class HavingTest {
         Measured far = new Measured(new Lab(30, 15, -50), new Lab(70, 10, -14));
         Having having = new Having(List.of(
                 owned(1, "Sound Blue", "Kelpwick", "PB29", Standing.SAMPLED, Optional.of(BLUE)),
-                owned(2, "Harbour Blue", "Pellworth", "PB29+PB15", Standing.OWNED, Optional.of(near)),
+                owned(2, "Quayside Blue", "Pellworth", "PB29+PB15", Standing.OWNED, Optional.of(near)),
                 owned(3, "Bay Blue", "Pellworth", "PB28", Standing.OWNED, Optional.of(far)),
                 owned(4, "Gone Blue", "Pellworth", "PB27", Standing.GONE, Optional.of(near)),
                 owned(5, "Unread Blue", "Pellworth", "PB60", Standing.OWNED, Optional.empty())));

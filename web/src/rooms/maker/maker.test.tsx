@@ -1,0 +1,150 @@
+import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, expect, test, vi } from "vitest";
+import { open, refused, server } from "../../test/page";
+import { ChartImportPage } from "./ChartImportPage";
+import { LinePage } from "./LinePage";
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const LINE = {
+  id: 3,
+  name: "Station Colours",
+  grade: "ARTIST",
+  honey: true,
+  maker: 1,
+  makerName: "Pellworth",
+  colours: [
+    {
+      id: 7,
+      catalogueNumber: "126",
+      name: "Tern Grey",
+      names: [{ language: "de", name: "Seeschwalbe" }],
+      series: 2,
+      status: "CURRENT",
+      editions: [
+        {
+          id: 2,
+          label: "since 2021",
+          labelText: "PBk7",
+          sizes: "12 ml 8.40 EUR",
+          recipe: ["PBk7"],
+          claims: [],
+          note: "",
+        },
+        {
+          id: 1,
+          label: "first known",
+          labelText: "PBk9",
+          sizes: "15 ml 8.20 EUR",
+          recipe: ["PBk9"],
+          claims: [],
+          note: "",
+        },
+      ],
+      version: 1,
+    },
+  ],
+  leaflets: [{ id: 4, title: "spring list", mediaType: "application/pdf", size: 10 }],
+  version: 1,
+};
+
+const PREVIEW = {
+  file: "CSV",
+  notes: ["Read as Windows-1252 (Latin-1), since it is not UTF-8."],
+  heading: 1,
+  columns: [
+    { index: 0, heading: "Nr", column: "NUMBER", because: "headed “Nr”" },
+    { index: 1, heading: "Farbe", column: "NAME", because: "headed “Farbe”" },
+    { index: 2, heading: "X", column: "IGNORED", because: "not recognised" },
+  ],
+  choices: ["NUMBER", "NAME", "PIGMENTS", "IGNORED"],
+  colours: 2,
+  keptOut: 1,
+  doubts: [{ row: 4, column: "name", message: "There is no name.", keptOut: true }],
+  changes: [
+    {
+      row: 2,
+      name: "Tern Grey",
+      catalogueNumber: "126",
+      recipe: ["PBk7"],
+      sizes: "",
+      kinds: ["RESIZED"],
+      said: "Tern Grey: sold at 12 ml.",
+    },
+    {
+      row: 3,
+      name: "Dune",
+      catalogueNumber: "127",
+      recipe: ["PBr7"],
+      sizes: "",
+      kinds: ["ADDED"],
+      said: "Dune is new.",
+    },
+  ],
+  counts: { ADDED: 1, RESIZED: 1, WITHDRAWN: 1, UNCHANGED: 0 },
+  cells: { 4: ["128", "", "PB29"] },
+};
+
+function mendOf(body: unknown) {
+  const part = /name="mend"\r?\n\r?\n(.*)\r?\n/.exec(String(body));
+  return JSON.parse(part?.[1] ?? "{}");
+}
+
+test("a line shows every edition with its sizes, and the chart to take away", async () => {
+  server({ "GET /api/lines/3": LINE });
+  open(<LinePage />, "/lines/:line", "/lines/3");
+  await screen.findByText("Station Colours");
+  expect(screen.getByText("15 ml 8.20 EUR")).toBeTruthy();
+  expect(screen.getByText(/with honey/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "ods" }).getAttribute("href")).toBe("/api/lines/3/chart.ods");
+  expect(screen.getByRole("link", { name: "spring list" }).getAttribute("href")).toBe("/api/leaflets/4");
+});
+
+test("a chart is seen before it is taken in, and mended where it is wrong", async () => {
+  const asked = server({
+    "GET /api/lines/3": LINE,
+    "POST /api/lines/3/chart/preview": PREVIEW,
+    "POST /api/lines/3/chart": PREVIEW,
+  });
+  const router = open(<ChartImportPage />, "/lines/:line/chart", "/lines/3/chart");
+  const file = new File(["Nr;Farbe;X\n126;Tern;1"], "chart.csv", { type: "text/csv" });
+  fireEvent.change(await screen.findByLabelText("The chart’s file"), { target: { files: [file] } });
+  await screen.findByText("2 colours in CSV, headed in row 1");
+  expect(screen.getByText(/Windows-1252/)).toBeTruthy();
+  expect(screen.getByText("There is no name.")).toBeTruthy();
+  expect(screen.getByText("Tern Grey: sold at 12 ml.")).toBeTruthy();
+  await userEvent.selectOptions(screen.getByLabelText("What X is"), "PIGMENTS");
+  const cell = screen.getByLabelText("Row 4, Farbe");
+  await userEvent.type(cell, "Gull");
+  fireEvent.blur(cell);
+  await waitFor(() => {
+    const last = asked.filter((a) => a.path.endsWith("/preview")).at(-1);
+    expect(mendOf(last?.body)).toMatchObject({ columns: { 2: "PIGMENTS" }, cells: { 4: { 1: "Gull" } } });
+  });
+  await userEvent.click(screen.getByLabelText(/it is the whole line/));
+  await waitFor(() =>
+    expect(mendOf(asked.filter((a) => a.path.endsWith("/preview")).at(-1)?.body).whole).toBe(false),
+  );
+  const take = screen.getByRole("button", { name: "Take in 2 colours" }) as HTMLButtonElement;
+  await waitFor(() => expect(take.disabled).toBe(false));
+  await userEvent.click(take);
+  await waitFor(() => expect(router.state.location.pathname).toBe("/lines/3"));
+  expect(mendOf(asked.find((a) => a.path === "/api/lines/3/chart")?.body)).toMatchObject({ whole: false });
+});
+
+test("a file that is no chart is answered with its reason, and nothing can be taken in", async () => {
+  server({
+    "GET /api/lines/3": LINE,
+    "POST /api/lines/3/chart/preview": () => refused("The file breaks off or is damaged."),
+  });
+  open(<ChartImportPage />, "/lines/:line/chart", "/lines/3/chart");
+  fireEvent.change(await screen.findByLabelText("The chart’s file"), {
+    target: { files: [new File(["PK"], "chart.xlsx")] },
+  });
+  expect(await screen.findByText("The file breaks off or is damaged.")).toBeTruthy();
+  expect(screen.queryByRole("button", { name: /Take in/ })).toBeNull();
+});
