@@ -170,11 +170,18 @@ function FindField({ field }: { field: React.RefObject<HTMLInputElement | null> 
   const asked = location.pathname === "/collection" ? (params.get("find") ?? "") : "";
   const [text, setText] = useState(asked);
   const typing = useRef<ReturnType<typeof setTimeout>>(undefined);
+  const sent = useRef<string[]>([]);
 
-  useEffect(() => setText(asked), [asked]);
+  // What was typed on while the address caught up is not overwritten by it; back and links are followed.
+  useEffect(() => {
+    if (sent.current.includes(asked) && document.activeElement === field.current) return;
+    sent.current = [];
+    setText(asked);
+  }, [asked, field]);
 
   function go(find: string, replace: boolean) {
     clearTimeout(typing.current);
+    sent.current = [...sent.current.slice(-20), find.trim() ? find : ""];
     const next = new URLSearchParams(location.pathname === "/collection" ? params : undefined);
     if (find.trim()) next.set("find", find);
     else next.delete("find");
