@@ -27,6 +27,15 @@ export function Givers({ draft, change, open }: Props) {
                 <span className="flex-1 py-1.5 px-2 hatched border border-[var(--field)]">
                   {g.called} <Reveal giver={g.id} kept={g.naming === "KEPT"} />
                 </span>
+              ) : g.naming !== "NAMED" ? (
+                // Kept only when it is whole: once kept, a name that is not to be told is not shown again.
+                <input
+                  aria-label={`Giver ${i + 1}`}
+                  className="input flex-1 min-w-0"
+                  placeholder="name, as on the lines"
+                  defaultValue={g.name}
+                  onBlur={(e) => set(i, { name: e.target.value })}
+                />
               ) : (
                 <input
                   aria-label={`Giver ${i + 1}`}

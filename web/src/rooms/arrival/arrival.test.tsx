@@ -259,3 +259,16 @@ test("a giver who is not named stands there as a number, and the name is asked f
   await userEvent.click(screen.getByRole("button", { name: "show the name" }));
   await waitFor(() => expect(screen.getByText("(Isolde)")).toBeTruthy());
 });
+
+test("the name of one who is not named is kept only when it is whole", async () => {
+  const change = vi.fn();
+  const draft: Draft = {
+    ...draftOf(PAGE),
+    givers: [{ name: "", naming: "KEPT", thanksOwed: true, called: "" }],
+  };
+  shown(<Givers draft={draft} change={change} open />);
+  await userEvent.type(screen.getByLabelText("Giver 1"), "Isolde");
+  expect(change).not.toHaveBeenCalled();
+  await userEvent.tab();
+  expect(change).toHaveBeenCalledWith({ givers: [{ ...draft.givers[0], name: "Isolde" }] });
+});

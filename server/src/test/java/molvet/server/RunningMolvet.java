@@ -19,6 +19,11 @@ public final class RunningMolvet {
     private static final AtomicReference<Instant> NOW = new AtomicReference<>(Instant.parse("2026-11-24T10:00:00Z"));
     private static ConfigurableApplicationContext context;
 
+    static {
+        // As the start command sets it: connections are tried before use.
+        System.setProperty("com.zaxxer.hikari.aliveBypassWindowMs", "0");
+    }
+
     private RunningMolvet() {}
 
     @Configuration

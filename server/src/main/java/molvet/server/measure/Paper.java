@@ -43,6 +43,7 @@ import org.jfree.svg.SVGUnits;
  */
 public record Paper(double width, double height) {
     private static final double POINT = 72 / 25.4;
+    private static final double MOST_PIXELS = 20e6;
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
 
     /** The letters there are. */
@@ -196,9 +197,9 @@ public record Paper(double width, double height) {
         return g.getSVGDocument().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** @param dpi 20 to 600 */
+    /** @param dpi 20 to 600, and never more than twenty million pixels */
     public byte[] png(int page, int dpi, Drawing drawing) {
-        double scale = Math.max(20, Math.min(600, dpi)) / 25.4;
+        double scale = Math.min(Math.max(20, Math.min(600, dpi)) / 25.4, Math.sqrt(MOST_PIXELS / (width * height)));
         BufferedImage image = new BufferedImage(
                 (int) Math.round(width * scale), (int) Math.round(height * scale), BufferedImage.TYPE_BYTE_GRAY);
         Graphics2D g = image.createGraphics();

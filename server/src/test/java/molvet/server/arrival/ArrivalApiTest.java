@@ -448,6 +448,47 @@ class ArrivalApiTest {
     }
 
     @Test
+    void deletingTheAccountTakesEverythingThatArrived() throws Exception {
+        Api me = Api.collector();
+        long line = chart(me);
+        long id = draft(
+                me,
+                Map.of("kind", "GIFT", "text", "Pellworth Tern Grey 12 ml", "givers", List.of(Map.of("name", "Bo"))));
+        JsonNode logged =
+                me.post("/api/arrivals/" + id + "/log", Map.of()).must(200).json();
+        long paint = logged.at("/logged/0/paint/id").asLong();
+        long tube = me.get("/api/paints/" + paint).json().at("/holdings/0/id").asLong();
+        me.post("/api/holdings/" + tube + "/pours", Map.of("form", "HALF_PAN", "pans", 1))
+                .must(201);
+        me.post("/api/lines/" + line + "/dotcards", Map.of()).must(201);
+        me.upload("/api/lines/" + line + "/leaflets", "leaflet", "a.pdf", "%PDF-1.4".getBytes())
+                .must(201);
+        try (Connection db = TestDatabase.get().connect();
+                var s = db.createStatement()) {
+            var who = s.executeQuery("select id from collector where email = '" + me.email() + "'");
+            who.next();
+            long collector = who.getLong(1);
+            me.send("DELETE", "/api/account", Api.json(Map.of("password", Api.PASSWORD)), "application/json", Map.of())
+                    .must(204);
+            for (String table : List.of(
+                    "arrival",
+                    "giver",
+                    "arrival_line",
+                    "dotcard",
+                    "dot",
+                    "pour",
+                    "leaflet",
+                    "holding",
+                    "paint",
+                    "line")) {
+                var left = s.executeQuery("select count(*) from " + table + " where collector_id = " + collector);
+                left.next();
+                assertThat(left.getInt(1)).as(table).isZero();
+            }
+        }
+    }
+
+    @Test
     void costsComeBackToTheCent() {
         Api me = Api.collector();
         JsonNode bill = me.post(
