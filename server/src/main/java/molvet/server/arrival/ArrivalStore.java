@@ -108,7 +108,7 @@ class ArrivalStore {
                 .optional();
     }
 
-    record Entry(
+    record Listed(
             long id,
             String kind,
             String state,
@@ -123,7 +123,7 @@ class ArrivalStore {
             int thanks) {}
 
     /** Drafts first, then by the day they came, newest first. */
-    List<Entry> arrivals(Collector me, int limit, long after) {
+    List<Listed> arrivals(Collector me, int limit, long after) {
         return db.sql("""
                 select a.id, a.kind, a.state, a.title, a.came_on, a.came_from, a.currency, a.created_at,
                        (select coalesce(sum(l.quantity), 0) from arrival_line l where l.arrival_id = a.id and l.kind = 'PAINT')
@@ -135,7 +135,7 @@ class ArrivalStore {
                           and a.state = 'LOGGED') thanks
                 from arrival a where a.collector_id = ?
                 order by a.state = 'LOGGED', coalesce(a.came_on, date(a.created_at)) desc, a.id desc limit ? offset ?
-                """).params(me.id(), limit, after).query(Entry.class).list();
+                """).params(me.id(), limit, after).query(Listed.class).list();
     }
 
     int count(Collector me) {

@@ -121,8 +121,8 @@ class LabelController {
                 : Math.max(0, Math.min(wanted.skip, wanted.sheet().onAPage() - 1));
         String base =
                 ServletUriComponentsBuilder.fromCurrentContextPath().build().toUriString();
-        List<PanLabels.Label> labels = store.labels(me, ids).stream()
-                .map(l -> new PanLabels.Label(
+        List<PanLabels.PanLabel> labels = store.labels(me, ids).stream()
+                .map(l -> new PanLabels.PanLabel(
                         l.name(),
                         String.join(
                                 " ",

@@ -14,14 +14,14 @@ final class PanLabels {
     private static final double CHECK = 50;
 
     private final LabelSheet sheet;
-    private final List<Label> labels;
+    private final List<PanLabel> labels;
     private final int skip;
 
     /** @param small the line under the name: initials and pigments; {@code code} what the QR code says */
-    record Label(String name, String small, String accession, String code) {}
+    record PanLabel(String name, String small, String accession, String code) {}
 
     /** @param skip labels of the first page that are used already */
-    PanLabels(LabelSheet sheet, List<Label> labels, int skip) {
+    PanLabels(LabelSheet sheet, List<PanLabel> labels, int skip) {
         this.sheet = sheet;
         this.labels = labels;
         this.skip = skip;
@@ -40,7 +40,7 @@ final class PanLabels {
         checkLine(pen);
     }
 
-    private void label(Pen pen, Label label, double x, double y) {
+    private void label(Pen pen, PanLabel label, double x, double y) {
         // Four modules of white are left around the code, also towards the next label: a ninth of its size and more.
         double qr = Math.min(sheet.height() * 0.78, Math.min(sheet.width() * 0.36, 14));
         double room = sheet.width() - qr - 4.5 * PAD;

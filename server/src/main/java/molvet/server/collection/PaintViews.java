@@ -23,6 +23,7 @@ import molvet.core.shelf.Find;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
+import molvet.server.colour.LabValue;
 import molvet.server.maker.MakerStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -62,12 +63,6 @@ public class PaintViews {
     /** What the shelf and the readings tell of a paint's swatches. */
     public interface Swatches {
         List<SwatchView> of(Collector me, long paint);
-    }
-
-    public record LabValue(double l, double a, double b) {
-        public static LabValue of(Lab lab) {
-            return new LabValue(lab.l(), lab.a(), lab.b());
-        }
     }
 
     /** {@code covering} 0 to 1, {@code grain} in L* units: see the core’s Strip. */

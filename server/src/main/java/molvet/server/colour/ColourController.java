@@ -2,7 +2,6 @@ package molvet.server.colour;
 
 import java.util.ArrayList;
 import java.util.List;
-import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -12,12 +11,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class ColourController {
     private static final int MOST = 10000;
-
-    record LabValue(double l, double a, double b) {
-        Lab lab() {
-            return new Lab(l, a, b);
-        }
-    }
 
     record Pairs(List<List<LabValue>> pairs) {}
 

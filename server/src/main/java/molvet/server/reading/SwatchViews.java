@@ -8,6 +8,7 @@ import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.Utc;
 import molvet.server.collection.PaintViews;
+import molvet.server.colour.LabValue;
 import molvet.server.shelf.ShelfStore;
 import molvet.server.shelf.SwatchPlaces;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -80,8 +81,8 @@ class SwatchViews implements PaintViews.Swatches {
         return new PaintViews.ReadingView(
                 r.id(),
                 r.pictureId(),
-                PaintViews.LabValue.of(massTone),
-                PaintViews.LabValue.of(tint),
+                LabValue.of(massTone),
+                LabValue.of(tint),
                 r.granulation(),
                 r.covering(),
                 lines(r.notes()),
