@@ -188,11 +188,18 @@ function FindField({ field }: { field: React.RefObject<HTMLInputElement | null> 
     navigate(`/collection?${next}`, { replace: replace && location.pathname === "/collection" });
   }
 
+  /** The field is empty before the page changes, so that what is typed next is not taken for the last find. */
+  function leave(to: string) {
+    sent.current = [...sent.current, ""];
+    setText("");
+    navigate(to);
+  }
+
   async function enter(find: string) {
     go(find, false);
     const answer = await client.GET("/api/places", { params: { query: { code: find } } });
-    if (answer.data?.paint) navigate(`/paints/${answer.data.paint}`);
-    else if (answer.data?.keeper) navigate(`/shelf/${answer.data.keeper}#${answer.data.place}`);
+    if (answer.data?.paint) leave(`/paints/${answer.data.paint}`);
+    else if (answer.data?.keeper) leave(`/shelf/${answer.data.keeper}#${answer.data.place}`);
   }
 
   function pressed(event: KeyboardEvent<HTMLInputElement>) {

@@ -27,6 +27,7 @@ const COLUMNS: Record<string, string> = {
   NAME_IT: "name, Italian",
   NAME_ES: "name, Spanish",
   NAME_NL: "name, Dutch",
+  NAME_OTHER: "name, language in the heading",
   IGNORED: "not read",
 };
 const KINDS: [string, string][] = [

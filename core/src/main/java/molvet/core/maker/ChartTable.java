@@ -45,6 +45,8 @@ public final class ChartTable {
         NAME_IT("italian italienisch italien italiano it"),
         NAME_ES("spanish spanisch espagnol español spagnolo es"),
         NAME_NL("dutch niederländisch nederlands olandese nl"),
+        /** In whatever language stands in brackets in its heading; a chart may have several. */
+        NAME_OTHER(""),
         PIGMENTS("pigment pigments pigmente pigmenti pigmentos pigmenten recipe ci colour-index"),
         SERIES("series serie série ser preisgruppe group gruppe pricegroup"),
         LIGHTFASTNESS(
@@ -66,7 +68,7 @@ public final class ChartTable {
 
         Column(String words) {
             this.words = Set.of(words.split(" "));
-            this.language = name().startsWith("NAME_")
+            this.language = name().startsWith("NAME_") && !name().equals("NAME_OTHER")
                     ? Optional.of(name().substring(5).toLowerCase(Locale.ROOT))
                     : Optional.empty();
             this.trait = Arrays.stream(Trait.values())
@@ -74,7 +76,7 @@ public final class ChartTable {
                     .findFirst();
         }
 
-        /** The language of a column of names; empty for the chart's own. */
+        /** The language of a column of names; empty for the chart's own, and where only the heading tells it. */
         Optional<String> language() {
             return language;
         }
@@ -142,7 +144,10 @@ public final class ChartTable {
             Column.NAME,
             Column.NOTE);
 
+    private static final Set<Column> MAY_REPEAT = Set.of(Column.PRICE, Column.NAME_OTHER);
     private static final Map<String, Integer> RANK = ranks();
+    private static final Pattern OTHER_LANGUAGE =
+            Pattern.compile("(?iu)(?:name|colour|color|nom|nombre|nome|naam)\\s*\\(([\\p{L}][\\p{L}\\d -]{1,11})\\)");
     private static final Pattern NO_WORD = Pattern.compile("[().:/_,#\\s-]+");
     private static final Pattern SERIES_LIKE =
             Pattern.compile("(?iu)(?:series|serie|série|s)?\\.?\\s*(\\d{1,2})(?:[.,]0+)?");
@@ -263,6 +268,9 @@ public final class ChartTable {
         if (words.length > 6) return Optional.empty();
         int best = Integer.MAX_VALUE;
         for (String w : words) best = Math.min(best, RANK.getOrDefault(w, Integer.MAX_VALUE));
+        if (best == RANK.get("name") && OTHER_LANGUAGE.matcher(low.strip()).matches()) {
+            return Optional.of(Column.NAME_OTHER);
+        }
         return best == Integer.MAX_VALUE ? Optional.empty() : Optional.of(BY_RANK.get(best));
     }
 
@@ -284,7 +292,7 @@ public final class ChartTable {
             if (chosen != null) {
                 columns.add(chosen);
                 because.add("chosen by you");
-            } else if (headed.isPresent() && (headed.get() == Column.PRICE || seen.add(headed.get()))) {
+            } else if (headed.isPresent() && (MAY_REPEAT.contains(headed.get()) || seen.add(headed.get()))) {
                 columns.add(headed.get());
                 because.add("headed “" + head + "”");
             } else {
@@ -463,6 +471,13 @@ public final class ChartTable {
                     if (!other.isEmpty()) names.put(l, other);
                 });
             }
+            for (int c = 0; c < columns.size(); c++) {
+                if (columns.get(c) != Column.NAME_OTHER || cells.get(c).isEmpty() || c >= heads.size()) continue;
+                Matcher head = OTHER_LANGUAGE.matcher(heads.get(c).strip());
+                if (head.matches())
+                    names.putIfAbsent(
+                            head.group(1).toLowerCase(Locale.ROOT), line(Column.NAME_OTHER, cells.get(c), 160));
+            }
             if (name.isEmpty() && !names.isEmpty())
                 name = names.values().iterator().next();
             if (name.isEmpty()) return out("name", "There is no name.");
@@ -515,8 +530,12 @@ public final class ChartTable {
         }
 
         private String line(Column column, int most) {
+            return line(column, cell(column), most);
+        }
+
+        private String line(Column column, String cell, int most) {
             try {
-                return Words.line(column.name().toLowerCase(Locale.ROOT), cell(column), most);
+                return Words.line(column.name().toLowerCase(Locale.ROOT), cell, most);
             } catch (Refusal e) {
                 keptOut = true;
                 doubts.add(new RowDoubt(number, column.name().toLowerCase(Locale.ROOT), e.getMessage(), true));

@@ -65,6 +65,12 @@ class ChartTableTest {
         Read names = read("No|English name|Nom français|Deutsch|Pigments", "1|Tern|Sterne|Seeschwalbe|PBk11");
         assertThat(names.rows().get(0).name()).isEqualTo("Tern");
         assertThat(names.rows().get(0).names()).containsEntry("fr", "Sterne").containsEntry("de", "Seeschwalbe");
+        Read others = read("No|Name|Name (pl)|Name (ja)|Name (de)|Pigments", "1|Tern|rybitwa|アジサシ|Seeschwalbe|PBk11");
+        assertThat(others.rows().get(0).name()).isEqualTo("Tern");
+        assertThat(others.rows().get(0).names())
+                .containsEntry("pl", "rybitwa")
+                .containsEntry("ja", "アジサシ")
+                .containsEntry("de", "Seeschwalbe");
     }
 
     @Test

@@ -1,5 +1,6 @@
 package molvet.server.collection;
 
+import com.fasterxml.jackson.annotation.JsonAnyGetter;
 import com.github.miachm.sods.Sheet;
 import com.github.miachm.sods.SpreadSheet;
 import java.io.ByteArrayOutputStream;
@@ -8,6 +9,8 @@ import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import molvet.core.shelf.Find;
@@ -55,16 +58,24 @@ class ExportController {
     private final PaintStore store;
     private final JdbcClient db;
     private final JsonMapper json;
+    private final List<Exported> rooms;
 
-    ExportController(FindStore finds, PaintViews views, PaintStore store, JdbcClient db, JsonMapper json) {
+    ExportController(
+            FindStore finds, PaintViews views, PaintStore store, JdbcClient db, JsonMapper json, List<Exported> rooms) {
         this.finds = finds;
         this.views = views;
         this.store = store;
         this.db = db;
         this.json = json;
+        this.rooms = rooms;
     }
 
-    record WholeCollection(String format, int version, List<PaintViews.PaintPage> paints) {}
+    /** {@code rooms}: what the other rooms keep, by the word of each, such as {@code arrivals}. */
+    record WholeCollection(
+            String format,
+            int version,
+            List<PaintViews.PaintPage> paints,
+            @JsonAnyGetter Map<String, List<?>> rooms) {}
 
     @GetMapping(path = "/api/collection.csv", produces = "text/csv")
     ResponseEntity<byte[]> csv(Collector me) throws IOException {
@@ -194,7 +205,8 @@ class ExportController {
         return new WholeCollection(
                 "molvet-collection",
                 1,
-                store.labels(me).stream().map(l -> views.page(me, l.id())).toList());
+                store.labels(me).stream().map(l -> views.page(me, l.id())).toList(),
+                rooms.stream().collect(Collectors.toMap(Exported::name, r -> r.of(me))));
     }
 
     private List<FindStore.Row> rows(Collector me) {

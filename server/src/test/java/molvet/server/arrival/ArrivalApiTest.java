@@ -253,6 +253,9 @@ class ArrivalApiTest {
                 "/api/thanks")) {
             assertThat(me.get(path).must(200).text()).as(path).doesNotContainIgnoringCase("zacharina");
         }
+        JsonNode exported = me.get("/api/collection.json").must(200).json().at("/arrivals/0");
+        assertThat(exported.get("lines")).hasSize(16);
+        assertThat(exported.get("givers").toString()).contains("Bo", "anonymous");
         assertThat(me.find("zacharina").json().get("total").asInt()).isZero();
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
