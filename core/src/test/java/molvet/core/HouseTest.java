@@ -28,20 +28,24 @@ class HouseTest {
             .definedBy("molvet.core.shelf")
             .layer("arrival")
             .definedBy("molvet.core.arrival")
+            .layer("chart")
+            .definedBy("molvet.core.chart")
             .layer("reading")
             .definedBy("molvet.core.reading")
             .whereLayer("reading")
             .mayNotBeAccessedByAnyLayer()
             .whereLayer("arrival")
             .mayOnlyBeAccessedByLayers("reading")
+            .whereLayer("chart")
+            .mayOnlyBeAccessedByLayers("reading")
             .whereLayer("shelf")
             .mayOnlyBeAccessedByLayers("reading")
             .whereLayer("collection")
-            .mayOnlyBeAccessedByLayers("shelf", "arrival", "reading")
+            .mayOnlyBeAccessedByLayers("shelf", "arrival", "chart", "reading")
             .whereLayer("maker")
-            .mayOnlyBeAccessedByLayers("collection", "shelf", "arrival", "reading")
+            .mayOnlyBeAccessedByLayers("collection", "shelf", "arrival", "chart", "reading")
             .whereLayer("pigment")
-            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "arrival", "reading");
+            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "arrival", "chart", "reading");
 
     @ArchTest
     static final ArchRule MEASURE_AND_COLOUR_KNOW_NO_ROOM = noClasses()
@@ -55,6 +59,7 @@ class HouseTest {
                     "molvet.core.collection",
                     "molvet.core.shelf",
                     "molvet.core.arrival",
+                    "molvet.core.chart",
                     "molvet.core.reading");
 
     @ArchTest

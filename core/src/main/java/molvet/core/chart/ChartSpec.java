@@ -1,0 +1,338 @@
+package molvet.core.chart;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.OptionalInt;
+import molvet.core.measure.Refusal;
+
+/**
+ * What a chart is asked to be; lengths in mm.
+ *
+ * @param margin bare paper on all sides, at least
+ * @param gap between cells, lengthways and across
+ * @param cells how many paints; for {@link ChartForm#PAIRS} how many are mixed with each other
+ * @param pages how many sheets they must go onto; empty: as many as keep the cells comfortable
+ * @param steps squares of a value strip
+ * @param punch where the sheet is punched, if it is
+ * @param marks whether room is kept for the printed marks a page is found by again
+ * @param captions whether cells are lettered
+ * @param columns across; 0: as comes out largest
+ * @param outside of a wheel: how many of the cells lie outside the ring
+ * @param full of pairs: the whole square, not the triangle
+ * @param cellWidth and {@code cellHeight} of cards and free cells; 0: the usual
+ */
+public record ChartSpec(
+        ChartForm form,
+        SheetSize paper,
+        double margin,
+        double gap,
+        int cells,
+        OptionalInt pages,
+        int steps,
+        Punch punch,
+        boolean marks,
+        boolean captions,
+        boolean opacityLine,
+        int columns,
+        int outside,
+        boolean full,
+        double cellWidth,
+        double cellHeight) {
+    public static final int MOST_CELLS = 2000;
+    public static final int MOST_PAGES = 200;
+    public static final int MOST_STEPS = 40;
+
+    /** The side that is punched; the middle of the holes is 12 mm from the edge (ISO 838:1974). */
+    public enum Punch {
+        NONE,
+        LEFT,
+        TOP;
+
+        /** Paper to leave bare on that side, so that no hole goes through paint. */
+        static final double ROOM = 18;
+    }
+
+    /** @throws Refusal naming every part that cannot be ruled */
+    public ChartSpec {
+        List<Refusal.Fault> faults = new ArrayList<>();
+        if (cells < 1)
+            faults.add(new Refusal.Fault("cells", "There is no paint on this chart.", "Choose at least one."));
+        if (cells > MOST_CELLS) {
+            faults.add(new Refusal.Fault(
+                    "cells",
+                    cells + " cells are more than one chart holds.",
+                    "Plan charts of up to " + MOST_CELLS + "."));
+        }
+        if (!(margin >= 0 && margin <= 500)) {
+            faults.add(new Refusal.Fault("margin", "A margin is not between 0 and 500 mm.", "10 mm is usual."));
+        }
+        if (!(gap >= 0 && gap <= 200)) {
+            faults.add(new Refusal.Fault("gap", "A gap is not between 0 and 200 mm.", "2 or 3 mm is usual."));
+        }
+        if (steps < 1 || steps > MOST_STEPS) {
+            faults.add(new Refusal.Fault("steps", "A strip has between 1 and 40 squares.", "5 is usual."));
+        }
+        if (pages.isPresent() && (pages.getAsInt() < 1 || pages.getAsInt() > MOST_PAGES)) {
+            faults.add(
+                    new Refusal.Fault("pages", "A chart has between 1 and 200 pages.", "Leave it empty to be told."));
+        }
+        if (columns < 0 || columns > MOST_CELLS) {
+            faults.add(new Refusal.Fault("columns", "There cannot be so many columns.", "Leave it empty to be told."));
+        }
+        if (outside < 0 || outside > Math.max(0, cells - 3)) {
+            faults.add(new Refusal.Fault(
+                    "outside", "A ring needs three colours and more.", "Eight neutrals outside 24 is usual."));
+        }
+        if (!(cellWidth >= 0 && cellWidth <= SheetSize.MOST && cellHeight >= 0 && cellHeight <= SheetSize.MOST)) {
+            faults.add(
+                    new Refusal.Fault("cellWidth", "A cell cannot be of that size.", "Cards are often 50.8 × 101.6."));
+        }
+        if (!faults.isEmpty()) throw new Refusal(faults);
+    }
+
+    /** A form with what is usual for it, on upright paper. */
+    public static ChartSpec of(ChartForm form, SheetSize paper, int cells) {
+        return new ChartSpec(
+                form,
+                paper,
+                10,
+                form == ChartForm.RING_CARD ? 0 : form == ChartForm.STRIPS ? 3 : 2,
+                cells,
+                OptionalInt.empty(),
+                5,
+                Punch.NONE,
+                false,
+                true,
+                false,
+                0,
+                form == ChartForm.WHEEL ? usualOutside(cells) : 0,
+                false,
+                0,
+                0);
+    }
+
+    /** Eight neutrals outside 24; of fewer, a quarter. */
+    public static int usualOutside(int cells) {
+        return cells >= 32 ? 8 : Math.max(0, Math.min(cells / 4, cells - 3));
+    }
+
+    public ChartSpec withMargin(double mm) {
+        return new ChartSpec(
+                form,
+                paper,
+                mm,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withGap(double mm) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                mm,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withCells(int number) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                number,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withPages(int number) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                OptionalInt.of(number),
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withSteps(int number) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                number,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withPaper(SheetSize size) {
+        return new ChartSpec(
+                form,
+                size,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withMarks(boolean wanted) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                wanted,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withPunch(Punch side) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                side,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withOpacityLine(boolean wanted) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                wanted,
+                columns,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+
+    public ChartSpec withCell(double width, double height) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                columns,
+                outside,
+                full,
+                width,
+                height);
+    }
+
+    public ChartSpec withColumns(int number) {
+        return new ChartSpec(
+                form,
+                paper,
+                margin,
+                gap,
+                cells,
+                pages,
+                steps,
+                punch,
+                marks,
+                captions,
+                opacityLine,
+                number,
+                outside,
+                full,
+                cellWidth,
+                cellHeight);
+    }
+}

@@ -1,0 +1,169 @@
+package molvet.core.chart;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Set;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.EnumSource;
+
+/** Orders and cusps are common practice, no published source; colours are from memory of painted swatches. */
+class ChartOrderTest {
+    private final ChartOrder orders = new ChartOrder(PigmentReference.standard());
+
+    private static Swatchable colour(String name, String pigments, Lab lab) {
+        return new Swatchable(
+                name,
+                name,
+                pigments.isEmpty() ? Recipe.NONE : Recipe.of(pigments.split(" ")),
+                Optional.ofNullable(lab),
+                Optional.empty(),
+                "");
+    }
+
+    private static final Swatchable LEMON = colour("Lemon", "PY3", Lab.of(88, -8, 85));
+    private static final Swatchable DEEP_YELLOW = colour("Deep", "PY65", Lab.of(78, 18, 85));
+    private static final Swatchable SCARLET = colour("Scarlet", "PR188", Lab.of(50, 62, 42));
+    private static final Swatchable ROSE = colour("Rosy", "PV19", Lab.of(45, 62, 2));
+    private static final Swatchable ULTRAMARINE = colour("Ultra", "PB29", Lab.of(28, 22, -62));
+    private static final Swatchable PHTHALO = colour("Phth", "PB15:3", Lab.of(35, -14, -45));
+    private static final Swatchable VIRIDIAN = colour("Viri", "PG18", Lab.of(40, -45, 5));
+    private static final Swatchable SEPIA = colour("Lamp", "PBk7", Lab.of(18, 0.5, 1));
+
+    private static final List<Swatchable> ALL =
+            List.of(SEPIA, VIRIDIAN, PHTHALO, ULTRAMARINE, ROSE, SCARLET, DEEP_YELLOW, LEMON);
+
+    @Test
+    void sevenGroupsAreKeptTogetherCoolToWarm() {
+        ChartOrder.Ordered o = orders.order(School.SEVEN_GROUPS, ALL);
+        assertThat(o.order()).containsExactly("Lemon", "Deep", "Rosy", "Scarlet", "Phth", "Ultra", "Viri", "Lamp");
+        assertThat(o.groups())
+                .extracting(ChartOrder.Group::name)
+                .containsExactly("yellows", "reds and pinks", "blues", "greens", "earths, browns, greys and blacks");
+    }
+
+    @Test
+    void theOtherSchools() {
+        assertThat(orders.order(School.YELLOW_FIRST, ALL).order())
+                .containsExactly("Lemon", "Deep", "Scarlet", "Rosy", "Ultra", "Phth", "Viri", "Lamp");
+        assertThat(orders.order(School.RAINBOW, ALL).order())
+                .containsExactly("Rosy", "Scarlet", "Deep", "Lemon", "Viri", "Phth", "Ultra", "Lamp");
+        assertThat(orders.order(School.NEUTRALS_FIRST, ALL).order().get(0)).isEqualTo("Lamp");
+        // Clockwise from yellow on top: cools on the right, violet below, warms on the left.
+        assertThat(orders.order(School.WHEEL, ALL).order())
+                .containsExactly("Deep", "Lemon", "Viri", "Phth", "Ultra", "Rosy", "Scarlet", "Lamp");
+        assertThat(orders.order(School.BY_HAND, ALL).order())
+                .isEqualTo(ALL.stream().map(Swatchable::id).toList());
+    }
+
+    @Test
+    void measuredHueNeedsAMeasurement() {
+        Swatchable unseen = colour("Moss Green", "PG7", null);
+        ChartOrder.Ordered o = orders.order(School.MEASURED_HUE, List.of(unseen, SEPIA, LEMON, SCARLET));
+        assertThat(o.order()).containsExactly("Scarlet", "Lemon", "Lamp", "Moss Green");
+        assertThat(o.groups().get(2).name()).isEqualTo("not measured");
+    }
+
+    @Test
+    void theMakersOrderIsByNumber() {
+        List<Swatchable> numbered = List.of(
+                new Swatchable("a", "A", Recipe.NONE, Optional.empty(), Optional.empty(), "110"),
+                new Swatchable("b", "B", Recipe.NONE, Optional.empty(), Optional.empty(), "12"),
+                new Swatchable("c", "C", Recipe.NONE, Optional.empty(), Optional.empty(), ""));
+        assertThat(orders.order(School.MAKER, numbered).order()).containsExactly("b", "a", "c");
+    }
+
+    @Test
+    void coloursOnTheCuspAreAskedAboutOnceAndRemembered() {
+        Swatchable ochre = colour("Cliff Ochre", "PY43", Lab.of(60, 18, 50));
+        Swatchable oxide = colour("Red Oxide", "PR101", Lab.of(38, 32, 28));
+        Swatchable leaning = colour("Harbour Grey", "PBk6 PB29", Lab.of(38, -3, -17));
+        ChartOrder.Ordered o = orders.order(School.SEVEN_GROUPS, List.of(ochre, oxide, leaning, LEMON));
+        assertThat(o.cusps()).extracting(ChartOrder.Cusp::id).contains("Cliff Ochre", "Red Oxide", "Harbour Grey");
+        assertThat(o.cusps())
+                .filteredOn(c -> c.id().equals("Cliff Ochre"))
+                .singleElement()
+                .satisfies(c -> {
+                    assertThat(List.of(c.one(), c.other())).containsExactlyInAnyOrder(Family.YELLOW, Family.EARTH);
+                    assertThat(c.why()).contains("yellow pigment");
+                });
+        assertThat(o.cusps())
+                .filteredOn(c -> c.id().equals("Harbour Grey"))
+                .singleElement()
+                .satisfies(c -> assertThat(List.of(c.one(), c.other())).containsExactly(Family.BLUE, Family.GREY));
+        Swatchable decided = new Swatchable(
+                ochre.id(), ochre.name(), ochre.recipe(), ochre.measured(), Optional.of(Family.YELLOW), "");
+        ChartOrder.Ordered then = orders.order(School.SEVEN_GROUPS, List.of(decided, LEMON));
+        assertThat(then.cusps()).isEmpty();
+        assertThat(then.groups())
+                .singleElement()
+                .satisfies(g -> assertThat(g.name()).isEqualTo("yellows"));
+    }
+
+    @Test
+    void warmAndCoolAreSaidOfNeighbours() {
+        assertThat(orders.warmth(DEEP_YELLOW, LEMON)).get().asString().startsWith("Warmer than Lemon: its hue lies");
+        assertThat(orders.warmth(PHTHALO, ULTRAMARINE)).get().asString().startsWith("Cooler than Ultra");
+        assertThat(orders.warmth(LEMON, SCARLET)).isEmpty();
+    }
+
+    /** Whatever the school, nothing is lost and nothing doubled. */
+    @ParameterizedTest
+    @EnumSource(School.class)
+    void everyColourStandsOnce(School school) {
+        List<Swatchable> odd = List.of(
+                LEMON,
+                SEPIA,
+                colour("", "PR5", null),
+                colour("Nameless", "", null),
+                colour("White", "PW6", Lab.of(96, 0, 2)),
+                colour("Gold", "PY43 PM1", Lab.of(50, 5, 30)));
+        assertThat(orders.order(school, odd).order())
+                .containsExactlyInAnyOrderElementsOf(
+                        odd.stream().map(Swatchable::id).toList());
+    }
+
+    @Test
+    void paintedCellsKeepTheirPlaces() {
+        assertThat(ChartOrder.keepingPainted(List.of("a", "b", "c", "d"), Set.of(1, 2), List.of("d", "c", "b", "a")))
+                .containsExactly("d", "b", "c", "a");
+        assertThat(ChartOrder.keepingPainted(List.of("a", "a", "b"), Set.of(0), List.of("b", "a", "a")))
+                .containsExactly("a", "b", "a");
+    }
+
+    @Test
+    void waterIsChangedOnceAFamily() {
+        List<PaintingOrder.Waiting> cells = List.of(
+                new PaintingOrder.Waiting(0, Family.BLUE, 30, "D1"),
+                new PaintingOrder.Waiting(1, Family.YELLOW, 80, "D1"),
+                new PaintingOrder.Waiting(2, Family.BLUE, 40, "D2"),
+                new PaintingOrder.Waiting(3, Family.YELLOW, 85, "D2"),
+                new PaintingOrder.Waiting(4, Family.BLACK, 15, "D1"));
+        PaintingOrder.Walk walk = PaintingOrder.of(cells);
+        assertThat(walk.steps()).extracting(PaintingOrder.Step::cell).containsExactly(1, 3, 0, 2, 4);
+        assertThat(walk.waters()).isEqualTo(2);
+        assertThat(PaintingOrder.walked(cells).waters()).isEqualTo(4);
+        assertThat(walk.steps().get(2).water()).isTrue();
+    }
+
+    /** Common practice, no published source: eleven strips take about three quarters of an hour. */
+    @Test
+    void timeIsLearntFromOwnSittings() {
+        Pace usual = Pace.of(ChartForm.STRIPS, List.of());
+        assertThat(usual.left(11).toMinutes()).isBetween(43L, 47L);
+        java.time.Instant start = java.time.Instant.parse("2026-05-02T09:00:00Z");
+        Pace own = Pace.of(
+                ChartForm.STRIPS,
+                Arrays.stream(new int[] {0, 100, 200, 302, 400, 500, 9000, 9001, 9100})
+                        .mapToObj(start::plusSeconds)
+                        .toList());
+        assertThat(own.each()).isBetween(98.0, 102.0);
+        assertThat(own.learntFrom()).isEqualTo(6);
+    }
+}
