@@ -12,7 +12,14 @@ import molvet.core.measure.Rect;
  */
 public record PageMarks(List<Marker> markers, Rect qr, double top, double bottom) {
     /** @param id 0 top left, 1 top right, 2 bottom right, 3 bottom left */
-    public record Marker(int id, Rect box) {}
+    public record Marker(int id, Rect box) {
+        /** What the twelve fields of the marker carry: far apart from each other, however the page is turned. */
+        public int code() {
+            return CODES.get(id);
+        }
+    }
+
+    private static final List<Integer> CODES = List.of(0x2D5, 0x5AB, 0x9D6, 0xB6A);
 
     /** Small sheets carry smaller marks; 5 mm is still forty dots at 200 dpi. */
     public static PageMarks on(SheetSize paper) {

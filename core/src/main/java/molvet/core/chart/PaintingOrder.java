@@ -3,6 +3,7 @@ package molvet.core.chart;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import molvet.core.collection.Family;
 
 /**
  * In which order a sheet is painted so that clean water lasts: yellows first, then warm to dark, and within a family from

@@ -44,7 +44,11 @@ public class Acts {
             "arrival_line",
             "dotcard",
             "dot",
-            "pour");
+            "pour",
+            "chart",
+            "chart_cell",
+            "paper",
+            "refiling");
 
     /** Columns that follow from others and are worked out again. */
     private static final Set<String> DERIVED =

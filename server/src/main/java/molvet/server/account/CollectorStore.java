@@ -58,8 +58,9 @@ class CollectorStore {
      * follows the collector.
      */
     void delete(long id) {
-        for (String table :
-                new String[] {"dotcard", "arrival", "pour", "swatch", "keeper", "paint", "colour", "line", "maker"}) {
+        for (String table : new String[] {
+            "dotcard", "arrival", "pour", "chart", "swatch", "keeper", "paint", "colour", "line", "maker"
+        }) {
             db.sql("delete from " + table + " where collector_id = ?").param(id).update();
         }
         db.sql("delete from collector where id = ?").param(id).update();

@@ -34,7 +34,9 @@ public class Ownership implements HandlerInterceptor {
             "dotcard",
             "dot",
             "pour",
-            "leaflet");
+            "leaflet",
+            "chart",
+            "paper");
 
     private final JdbcClient db;
 

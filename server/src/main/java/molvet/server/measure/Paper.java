@@ -15,6 +15,7 @@ import java.awt.FontFormatException;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.font.FontRenderContext;
+import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
 import java.awt.geom.Rectangle2D;
@@ -25,9 +26,11 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
+import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Lettering;
+import molvet.core.measure.Rect;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
@@ -44,6 +47,7 @@ import org.jfree.svg.SVGUnits;
 public record Paper(double width, double height) {
     private static final double POINT = 72 / 25.4;
     private static final double MOST_PIXELS = 20e6;
+    private static final int SLICES = 24;
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
 
     /** The letters there are. */
@@ -119,6 +123,78 @@ public record Paper(double width, double height) {
         public void rectangle(double x, double y, double width, double height, double thick) {
             g.setStroke(new BasicStroke((float) thick, BasicStroke.CAP_BUTT, BasicStroke.JOIN_MITER));
             g.draw(new Rectangle2D.Double(x, y, width, height));
+        }
+
+        /** Everything drawn from now on: 0 black to 1 white. */
+        public void shade(double grey) {
+            g.setColor(new Color((float) grey, (float) grey, (float) grey));
+        }
+
+        public void fill(Rect box) {
+            g.fill(new Rectangle2D.Double(box.x(), box.y(), box.width(), box.height()));
+        }
+
+        public void circle(Rect box, double thick) {
+            g.setStroke(new BasicStroke((float) thick));
+            g.draw(new Ellipse2D.Double(box.x(), box.y(), box.width(), box.height()));
+        }
+
+        /** A run of colours {@code #rrggbb}, from left to right or from top to bottom. The pen is black again afterwards. */
+        public void wash(Rect box, List<String> stops, boolean down) {
+            int slices = stops.size() == 1 ? 1 : SLICES;
+            for (int i = 0; i < slices; i++) {
+                double t = slices == 1 ? 0 : i / (slices - 1.0) * (stops.size() - 1);
+                int at = Math.min((int) t, stops.size() - 1);
+                g.setColor(between(stops.get(at), stops.get(Math.min(at + 1, stops.size() - 1)), t - at));
+                double from = i / (double) slices;
+                // Each slice reaches under the next, so that no hairline shows between them.
+                double part = (i == slices - 1 ? 1.0 : 1.5) / slices;
+                g.fill(
+                        down
+                                ? new Rectangle2D.Double(
+                                        box.x(), box.y() + from * box.height(), box.width(), part * box.height())
+                                : new Rectangle2D.Double(
+                                        box.x() + from * box.width(), box.y(), part * box.width(), box.height()));
+            }
+            g.setColor(Color.BLACK);
+        }
+
+        private static Color between(String one, String other, double t) {
+            Color a = Color.decode(one);
+            Color b = Color.decode(other);
+            return new Color(
+                    (int) Math.round(a.getRed() + t * (b.getRed() - a.getRed())),
+                    (int) Math.round(a.getGreen() + t * (b.getGreen() - a.getGreen())),
+                    (int) Math.round(a.getBlue() + t * (b.getBlue() - a.getBlue())));
+        }
+
+        /**
+         * A square marker: a black frame a quarter of its side thick, and four by four fields in it. The bottom left field is
+         * black, the other corners are white, and the twelve between carry a number, lowest bit first from the bottom row.
+         */
+        public void marker(int number, Rect box) {
+            double frame = box.width() / 4;
+            double field = (box.width() - 2 * frame) / 4;
+            Path2D path = new Path2D.Double(Path2D.WIND_EVEN_ODD);
+            path.append(new Rectangle2D.Double(box.x(), box.y(), box.width(), box.width()), false);
+            path.append(
+                    new Rectangle2D.Double(
+                            box.x() + frame, box.y() + frame, box.width() - 2 * frame, box.width() - 2 * frame),
+                    false);
+            int bit = 0;
+            for (int r = 3; r >= 0; r--) {
+                for (int c = 0; c < 4; c++) {
+                    boolean corner = (r == 0 || r == 3) && (c == 0 || c == 3);
+                    boolean black = corner ? r == 3 && c == 0 : (number >> bit++ & 1) == 1;
+                    if (black) {
+                        path.append(
+                                new Rectangle2D.Double(
+                                        box.x() + frame + c * field, box.y() + frame + r * field, field, field),
+                                false);
+                    }
+                }
+            }
+            g.fill(path);
         }
 
         /** A QR code (ISO/IEC 18004, level M) without its quiet zone, which is the caller’s to leave: four modules. */
@@ -201,7 +277,7 @@ public record Paper(double width, double height) {
     public byte[] png(int page, int dpi, Drawing drawing) {
         double scale = Math.min(Math.max(20, Math.min(600, dpi)) / 25.4, Math.sqrt(MOST_PIXELS / (width * height)));
         BufferedImage image = new BufferedImage(
-                (int) Math.round(width * scale), (int) Math.round(height * scale), BufferedImage.TYPE_BYTE_GRAY);
+                (int) Math.round(width * scale), (int) Math.round(height * scale), BufferedImage.TYPE_INT_RGB);
         Graphics2D g = image.createGraphics();
         g.setColor(Color.WHITE);
         g.fillRect(0, 0, image.getWidth(), image.getHeight());

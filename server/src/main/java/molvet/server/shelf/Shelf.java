@@ -199,6 +199,20 @@ public class Shelf {
         return id;
     }
 
+    /** A cell of a chart was painted: a swatch beside those the paint has. Part of the act under way. */
+    public long paintedCell(Collector me, long paint, LocalDate on, String note, Acts.Made made) {
+        long swatch = made.row("swatch", store.addSwatch(me, paint, on, note));
+        store.event(me, swatch, clock.instant(), "Painted on " + on + (note.isEmpty() ? "" : ", " + note));
+        return swatch;
+    }
+
+    /** A cell was washed out: its swatch is one that was redone. Part of the act under way. */
+    public void washedOut(Collector me, long swatch) {
+        store.put(me, swatch, null, null);
+        store.state(me, swatch, "REDONE");
+        store.event(me, swatch, clock.instant(), "Washed out");
+    }
+
     /** Files a swatch at a place; see {@link Placing}. @throws Taken saying what is there */
     @Transactional
     public void place(Collector me, long id, Placing typed) {
@@ -216,6 +230,71 @@ public class Shelf {
                 rows.stream().distinct().toList(),
                 made -> file(me, id, target, typed.ifTaken(), made));
         paints.forEach(p -> facts.refresh(me, p));
+    }
+
+    /**
+     * Files swatches one after the other, from a place on, into free places only.
+     *
+     * @param cut whether they are cards cut apart; else they are cells of one sheet, and stay together on a page
+     * @throws Refusal if there is not room for all; then none is filed
+     */
+    @Transactional
+    public void fileAll(Collector me, List<Long> swatches, String place, boolean make, boolean cut, String what) {
+        Set<Long> filed = new LinkedHashSet<>();
+        List<ShelfStore.SwatchRow> waiting = swatches.stream()
+                .map(s -> own(me, s))
+                .filter(s -> s.state().equals("CURRENT") && s.keeperId() == null)
+                .toList();
+        if (waiting.isEmpty()) {
+            throw Refusal.of("place", "Nothing of it waits to be filed.", "Paint it first, or look where it is filed.");
+        }
+        Target target = target(me, place, make);
+        Keeper keeper = target.row == null && target.keeper.kind().isPaged() && target.keeper.cells() < waiting.size()
+                ? new Keeper(
+                        target.keeper.kind(),
+                        target.keeper.number(),
+                        target.keeper.pages(),
+                        cut ? target.keeper.cells() : Math.min(2000, waiting.size()))
+                : target.keeper;
+        List<Acts.Row> rows = new ArrayList<>();
+        waiting.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
+        acts.act(me, () -> "Filed " + what + " at " + target.place, rows, made -> {
+            long id = target.row != null ? target.row.id() : made.row("keeper", store.addKeeper(me, keeper, ""));
+            TreeMap<Integer, Long> taken = store.taken(me, id);
+            int position = keeper.position(target.place);
+            for (ShelfStore.SwatchRow s : waiting) {
+                store.tooLarge(me, s.id(), id).ifPresent(why -> {
+                    throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
+                });
+                while (taken.containsKey(position)) position++;
+                if (position > keeper.capacity()) {
+                    throw Refusal.of(
+                            "place",
+                            keeper.kind().letter() + "" + keeper.number() + " is full: "
+                                    + (waiting.size() - filed.size()) + " find no place in it. Nothing was filed.",
+                            "Begin earlier, make it larger, or take another keeper.");
+                }
+                if (!cut
+                        && keeper.kind().isPaged()
+                        && filed.isEmpty()
+                        && keeper.place(position).cell() + waiting.size() - 1 > keeper.cells()
+                        && waiting.size() <= keeper.capacity()
+                        && keeper.cells() > 1
+                        && waiting.size() > keeper.cells()) {
+                    throw Refusal.of(
+                            "place",
+                            "A page of " + keeper.kind().letter() + keeper.number() + " has " + keeper.cells()
+                                    + " places, and this sheet has " + waiting.size() + " swatches. Nothing was filed.",
+                            "Give its pages " + waiting.size() + " places, or file the sheet in another binder.");
+                }
+                store.put(me, s.id(), id, position);
+                store.event(me, s.id(), clock.instant(), "Filed at " + keeper.place(position));
+                taken.put(position, s.id());
+                filed.add(s.paintId());
+            }
+            return null;
+        });
+        filed.forEach(p -> facts.refresh(me, p));
     }
 
     private void unfile(Collector me, ShelfStore.SwatchRow swatch) {
@@ -343,6 +422,9 @@ public class Shelf {
                                     target.place.toString()));
             }
         }
+        store.tooLarge(me, id, keeper).ifPresent(why -> {
+            throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
+        });
         store.put(me, id, keeper, target.position);
         store.event(me, id, clock.instant(), "Filed at " + target.place);
         return paints;

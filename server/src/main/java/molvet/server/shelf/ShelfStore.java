@@ -152,6 +152,27 @@ public class ShelfStore {
                 .optional();
     }
 
+    /** Why a swatch does not go into a keeper, if both are measured and it does not. */
+    Optional<String> tooLarge(Collector me, long swatch, long keeper) {
+        return db.sql("""
+                select s.width, s.height, k.pocket_width, k.pocket_height from swatch s, keeper k
+                where s.id = ? and s.collector_id = ? and k.id = ? and k.collector_id = ?
+                """)
+                .params(swatch, me.id(), keeper, me.id())
+                .query((rs, n) -> new double[] {rs.getDouble(1), rs.getDouble(2), rs.getDouble(3), rs.getDouble(4)})
+                .optional()
+                .filter(d -> d[0] > 0 && d[2] > 0)
+                .filter(d -> Math.min(d[0], d[1]) > Math.min(d[2], d[3]) + 0.05
+                        || Math.max(d[0], d[1]) > Math.max(d[2], d[3]) + 0.05)
+                .map(d -> String.format(
+                        java.util.Locale.ROOT,
+                        "It measures %.1f × %.1f mm, and the pockets there %.1f × %.1f mm: it does not go in.",
+                        d[0],
+                        d[1],
+                        d[2],
+                        d[3]));
+    }
+
     long addSwatch(Collector me, long paint, @Nullable LocalDate paintedOn, String note) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
         db.sql("insert into swatch (collector_id, paint_id, state, painted_on, note) values (?, ?, 'CURRENT', ?, ?)")

@@ -1,8 +1,7 @@
-package molvet.core.chart;
+package molvet.core.collection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import java.util.Set;
@@ -14,8 +13,8 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Orders and cusps are common practice, no published source; colours are from memory of painted swatches. */
-class ChartOrderTest {
-    private final ChartOrder orders = new ChartOrder(PigmentReference.standard());
+class SchoolOrderTest {
+    private final SchoolOrder orders = new SchoolOrder(PigmentReference.standard());
 
     private static Swatchable colour(String name, String pigments, Lab lab) {
         return new Swatchable(
@@ -41,10 +40,10 @@ class ChartOrderTest {
 
     @Test
     void sevenGroupsAreKeptTogetherCoolToWarm() {
-        ChartOrder.Ordered o = orders.order(School.SEVEN_GROUPS, ALL);
+        SchoolOrder.Ordered o = orders.order(School.SEVEN_GROUPS, ALL);
         assertThat(o.order()).containsExactly("Lemon", "Deep", "Rosy", "Scarlet", "Phth", "Ultra", "Viri", "Lamp");
         assertThat(o.groups())
-                .extracting(ChartOrder.Group::name)
+                .extracting(SchoolOrder.Group::name)
                 .containsExactly("yellows", "reds and pinks", "blues", "greens", "earths, browns, greys and blacks");
     }
 
@@ -65,7 +64,7 @@ class ChartOrderTest {
     @Test
     void measuredHueNeedsAMeasurement() {
         Swatchable unseen = colour("Moss Green", "PG7", null);
-        ChartOrder.Ordered o = orders.order(School.MEASURED_HUE, List.of(unseen, SEPIA, LEMON, SCARLET));
+        SchoolOrder.Ordered o = orders.order(School.MEASURED_HUE, List.of(unseen, SEPIA, LEMON, SCARLET));
         assertThat(o.order()).containsExactly("Scarlet", "Lemon", "Lamp", "Moss Green");
         assertThat(o.groups().get(2).name()).isEqualTo("not measured");
     }
@@ -84,8 +83,8 @@ class ChartOrderTest {
         Swatchable ochre = colour("Cliff Ochre", "PY43", Lab.of(60, 18, 50));
         Swatchable oxide = colour("Red Oxide", "PR101", Lab.of(38, 32, 28));
         Swatchable leaning = colour("Harbour Grey", "PBk6 PB29", Lab.of(38, -3, -17));
-        ChartOrder.Ordered o = orders.order(School.SEVEN_GROUPS, List.of(ochre, oxide, leaning, LEMON));
-        assertThat(o.cusps()).extracting(ChartOrder.Cusp::id).contains("Cliff Ochre", "Red Oxide", "Harbour Grey");
+        SchoolOrder.Ordered o = orders.order(School.SEVEN_GROUPS, List.of(ochre, oxide, leaning, LEMON));
+        assertThat(o.cusps()).extracting(SchoolOrder.Cusp::id).contains("Cliff Ochre", "Red Oxide", "Harbour Grey");
         assertThat(o.cusps())
                 .filteredOn(c -> c.id().equals("Cliff Ochre"))
                 .singleElement()
@@ -99,7 +98,7 @@ class ChartOrderTest {
                 .satisfies(c -> assertThat(List.of(c.one(), c.other())).containsExactly(Family.BLUE, Family.GREY));
         Swatchable decided = new Swatchable(
                 ochre.id(), ochre.name(), ochre.recipe(), ochre.measured(), Optional.of(Family.YELLOW), "");
-        ChartOrder.Ordered then = orders.order(School.SEVEN_GROUPS, List.of(decided, LEMON));
+        SchoolOrder.Ordered then = orders.order(School.SEVEN_GROUPS, List.of(decided, LEMON));
         assertThat(then.cusps()).isEmpty();
         assertThat(then.groups())
                 .singleElement()
@@ -131,39 +130,9 @@ class ChartOrderTest {
 
     @Test
     void paintedCellsKeepTheirPlaces() {
-        assertThat(ChartOrder.keepingPainted(List.of("a", "b", "c", "d"), Set.of(1, 2), List.of("d", "c", "b", "a")))
+        assertThat(SchoolOrder.keepingPainted(List.of("a", "b", "c", "d"), Set.of(1, 2), List.of("d", "c", "b", "a")))
                 .containsExactly("d", "b", "c", "a");
-        assertThat(ChartOrder.keepingPainted(List.of("a", "a", "b"), Set.of(0), List.of("b", "a", "a")))
+        assertThat(SchoolOrder.keepingPainted(List.of("a", "a", "b"), Set.of(0), List.of("b", "a", "a")))
                 .containsExactly("a", "b", "a");
-    }
-
-    @Test
-    void waterIsChangedOnceAFamily() {
-        List<PaintingOrder.Waiting> cells = List.of(
-                new PaintingOrder.Waiting(0, Family.BLUE, 30, "D1"),
-                new PaintingOrder.Waiting(1, Family.YELLOW, 80, "D1"),
-                new PaintingOrder.Waiting(2, Family.BLUE, 40, "D2"),
-                new PaintingOrder.Waiting(3, Family.YELLOW, 85, "D2"),
-                new PaintingOrder.Waiting(4, Family.BLACK, 15, "D1"));
-        PaintingOrder.Walk walk = PaintingOrder.of(cells);
-        assertThat(walk.steps()).extracting(PaintingOrder.Step::cell).containsExactly(1, 3, 0, 2, 4);
-        assertThat(walk.waters()).isEqualTo(2);
-        assertThat(PaintingOrder.walked(cells).waters()).isEqualTo(4);
-        assertThat(walk.steps().get(2).water()).isTrue();
-    }
-
-    /** Common practice, no published source: eleven strips take about three quarters of an hour. */
-    @Test
-    void timeIsLearntFromOwnSittings() {
-        Pace usual = Pace.of(ChartForm.STRIPS, List.of());
-        assertThat(usual.left(11).toMinutes()).isBetween(43L, 47L);
-        java.time.Instant start = java.time.Instant.parse("2026-05-02T09:00:00Z");
-        Pace own = Pace.of(
-                ChartForm.STRIPS,
-                Arrays.stream(new int[] {0, 100, 200, 302, 400, 500, 9000, 9001, 9100})
-                        .mapToObj(start::plusSeconds)
-                        .toList());
-        assertThat(own.each()).isBetween(98.0, 102.0);
-        assertThat(own.learntFrom()).isEqualTo(6);
     }
 }

@@ -1,4 +1,4 @@
-package molvet.core.chart;
+package molvet.core.collection;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -20,7 +20,7 @@ import molvet.core.pigment.PigmentReference;
  * comes before warm, and warm is nearness in hue to orange: it is a relation between neighbours, not a fact of one colour.
  * Families and thresholds are common practice, no published source.
  */
-public final class ChartOrder {
+public final class SchoolOrder {
     /** Where warmth is greatest and least, hue angles in degrees of CIE L*a*b* (common practice, no published source). */
     private static final double WARMEST = 50;
 
@@ -41,7 +41,7 @@ public final class ChartOrder {
 
     private final PigmentReference reference;
 
-    public ChartOrder(PigmentReference reference) {
+    public SchoolOrder(PigmentReference reference) {
         this.reference = reference;
     }
 
@@ -70,7 +70,7 @@ public final class ChartOrder {
                 groups.put(
                         "as in the maker’s chart",
                         placed.stream()
-                                .sorted(Comparator.comparing(ChartOrder::makers))
+                                .sorted(Comparator.comparing(SchoolOrder::makers))
                                 .toList());
             case MEASURED_HUE -> {
                 groups.put("by measured hue", measured(placed, true));
@@ -252,7 +252,7 @@ public final class ChartOrder {
     }
 
     private Placed placed(Swatchable c) {
-        Optional<Lab> seen = c.measured().map(ChartOrder::seen);
+        Optional<Lab> seen = c.measured().map(SchoolOrder::seen);
         double hue = seen.map(Lab::hue).orElse(Double.NaN);
         double lightness = c.measured().map(Lab::l).orElse(50.0);
         Optional<Family> spoken = Hue.spokenIn(c.name()).map(Family::of);

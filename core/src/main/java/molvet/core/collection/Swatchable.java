@@ -1,4 +1,4 @@
-package molvet.core.chart;
+package molvet.core.collection;
 
 import java.util.Optional;
 import molvet.core.colour.Lab;

@@ -1,4 +1,4 @@
-package molvet.core.chart;
+package molvet.core.collection;
 
 /** In which order colours are painted out. Practice differs, and none is wrong (common practice, no published source). */
 public enum School {

@@ -1,0 +1,796 @@
+package molvet.server.chart;
+
+import java.time.Clock;
+import java.time.Duration;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.HashSet;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Set;
+import java.util.function.UnaryOperator;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.ChartSpec;
+import molvet.core.chart.Plan;
+import molvet.core.chart.Ruling;
+import molvet.core.collection.School;
+import molvet.core.collection.SchoolOrder;
+import molvet.core.collection.Swatchable;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Words;
+import molvet.core.pigment.PigmentReference;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.account.NotFound;
+import molvet.server.account.Stale;
+import molvet.server.account.Taken;
+import molvet.server.account.Utc;
+import molvet.server.chart.BenchStore.CellRow;
+import molvet.server.chart.BenchStore.ChartRow;
+import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintFacts;
+import molvet.server.shelf.Shelf;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Charts: planned, ordered, painted, corrected as the paper was, dried and filed. One act, one transaction. */
+@Service
+public class Bench {
+    /** What the eye can note of a cell by one tap. */
+    enum Eye {
+        FLOWS,
+        RE_WETS,
+        PATCHY,
+        SPARKLES,
+        BUILD_UP,
+        GRANULATES,
+        TACKY,
+        LIFTS
+    }
+
+    /** What went otherwise than planned. */
+    enum Slip {
+        /** Two cells hold each other's paint. */
+        SWAPPED,
+        /** A paint went into another cell than its own; that one's paint takes its place. */
+        WRONG_SQUARE,
+        /** A paint was painted a second time, in this cell. */
+        TWICE,
+        /** A cell was left bare, and everything after it moved on by one. */
+        GAP,
+        /** A cell was passed over, and is painted later or not at all. */
+        SKIPPED,
+        /** Washed out, to be painted again. */
+        WASHED_OUT,
+        /** The name was written wrong and whited out. */
+        NAME_WRONG
+    }
+
+    private final BenchStore store;
+    private final OrderStore orders;
+    private final Shelf shelf;
+    private final PaintFacts facts;
+    private final Acts acts;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final SchoolOrder schools = new SchoolOrder(PigmentReference.standard());
+
+    Bench(BenchStore store, OrderStore orders, Shelf shelf, PaintFacts facts, Acts acts, JsonMapper json, Clock clock) {
+        this.store = store;
+        this.orders = orders;
+        this.shelf = shelf;
+        this.facts = facts;
+        this.acts = acts;
+        this.json = json;
+        this.clock = clock;
+    }
+
+    /** {@code at}: when, ISO 8601; left out, now. {@code eye}: taps. */
+    public record Painted(
+            int cell, @Nullable String at, @Nullable List<String> eye) {}
+
+    public record Correction(
+            String kind,
+            int cell,
+            @Nullable Integer other,
+            @Nullable String note) {}
+
+    public record Filing(
+            String place, @Nullable String school, @Nullable Boolean makeKeeper) {}
+
+    ChartRow chart(Collector me, long id) {
+        return store.chart(me, id).orElseThrow(() -> new NotFound("There is no chart " + id + " in your collection."));
+    }
+
+    NewChart kept(ChartRow chart) {
+        return json.readValue(chart.spec(), NewChart.class);
+    }
+
+    Plan plan(ChartRow chart) {
+        return Ruling.plan(kept(chart).spec(true));
+    }
+
+    @Transactional
+    public long add(Collector me, NewChart asked) {
+        List<Long> paints = asked.paints() == null
+                ? List.of()
+                : asked.paints().stream().filter(Objects::nonNull).distinct().toList();
+        if (paints.isEmpty()) throw Refusal.of("paints", "There is no paint on this chart.", "Choose at least one.");
+        if (paints.size() > ChartSpec.MOST_CELLS) {
+            throw Refusal.of(
+                    "paints",
+                    paints.size() + " paints are more than one chart holds.",
+                    "Plan charts of up to " + ChartSpec.MOST_CELLS + ".");
+        }
+        Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
+        if (cards.size() < paints.size()) {
+            throw new NotFound("One of these paints is not in your collection. Nothing was planned.");
+        }
+        School school = Fields.one("school", asked.school(), School.SEVEN_GROUPS, School.values());
+        String title = Words.line("title", asked.title() == null ? "" : asked.title(), 160);
+        String note = Words.lines("note", asked.note() == null ? "" : asked.note(), 2000);
+        NewChart kept = asked.kept(paints.size());
+        ChartSpec spec = kept.spec(true);
+        Plan plan = Ruling.plan(spec);
+        List<Long> order = ordered(spec.form(), school, paints, cards);
+        return acts.act(
+                me,
+                () -> "Planned a chart of " + paints.size() + (paints.size() == 1 ? " paint" : " paints"),
+                List.of(),
+                made -> {
+                    long id = made.row(
+                            "chart",
+                            store.add(
+                                    me,
+                                    store.nextNumber(me),
+                                    title,
+                                    spec.form().name(),
+                                    school.name(),
+                                    json.writeValueAsString(kept),
+                                    note,
+                                    clock.instant()));
+                    plan.cells()
+                            .forEach(c -> made.row(
+                                    "chart_cell",
+                                    store.addCell(
+                                            me,
+                                            id,
+                                            c.index(),
+                                            order.get(c.paint()),
+                                            c.second().isPresent()
+                                                    ? order.get(c.second().getAsInt())
+                                                    : null)));
+                    return id;
+                });
+    }
+
+    /** Of one against all, the one leads whatever the order. */
+    private List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
+        boolean led = form == ChartForm.ONE_AGAINST_ALL;
+        List<Swatchable> colours = paints.stream()
+                .skip(led ? 1 : 0)
+                .map(p -> cards.get(p).swatchable())
+                .toList();
+        List<Long> order = new ArrayList<>(led ? paints.subList(0, 1) : List.of());
+        schools.order(school, colours).order().forEach(id -> order.add(Long.parseLong(id)));
+        return order;
+    }
+
+    /**
+     * Puts what is not painted yet into another order; painted cells stay as they are on the paper.
+     *
+     * @param byHand the wished order of paints, instead of a school
+     */
+    @Transactional
+    public void reorder(Collector me, long id, @Nullable String school, @Nullable List<Long> byHand) {
+        ChartRow chart = chart(me, id);
+        ChartForm form = ChartForm.valueOf(chart.form());
+        if (form == ChartForm.PAIRS || form == ChartForm.ONE_AGAINST_ALL) {
+            throw Refusal.of(
+                    "school", "Mixtures stand where their paints cross.", "Plan the chart anew in another order.");
+        }
+        List<CellRow> cells = store.cellsForUpdate(me, id).stream()
+                .filter(c -> c.paintId() != null)
+                .toList();
+        List<String> now = cells.stream().map(c -> String.valueOf(c.paintId())).toList();
+        School wanted = byHand != null ? School.BY_HAND : Fields.one("school", school, School.values());
+        List<String> wished;
+        if (byHand != null) {
+            wished = byHand.stream().map(String::valueOf).toList();
+            List<String> a = new ArrayList<>(now);
+            List<String> b = new ArrayList<>(wished);
+            a.sort(null);
+            b.sort(null);
+            if (!a.equals(b)) {
+                throw Refusal.of(
+                        "paints", "These are not the paints of this chart.", "Send each once, in the order wished.");
+            }
+        } else {
+            Map<Long, OrderStore.CardRow> cards =
+                    orders.cards(me, cells.stream().map(CellRow::paintId).toList());
+            wished = schools.order(
+                            wanted,
+                            cells.stream()
+                                    .map(c -> cards.get(c.paintId()).swatchable())
+                                    .toList())
+                    .order();
+        }
+        Set<Integer> painted = new HashSet<>();
+        for (int i = 0; i < cells.size(); i++) if (cells.get(i).isPainted()) painted.add(i);
+        List<String> then = SchoolOrder.keepingPainted(now, painted, wished);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("chart", id)));
+        List<CellRow> changed = new ArrayList<>();
+        for (int i = 0; i < cells.size(); i++) {
+            long paint = Long.parseLong(then.get(i));
+            if (paint != cells.get(i).paintId()) changed.add(withPaint(cells.get(i), paint));
+        }
+        changed.forEach(c -> rows.add(new Acts.Row("chart_cell", c.id())));
+        acts.act(me, () -> "Put " + chart.code() + " into another order", rows, made -> {
+            store.change(me, id, chart.version(), chart.title(), chart.note(), wanted.name());
+            changed.forEach(c -> store.changeCell(me, c));
+            return null;
+        });
+    }
+
+    @Transactional
+    public void rename(
+            Collector me, long id, @Nullable String title, @Nullable String note, @Nullable Integer version) {
+        ChartRow chart = chart(me, id);
+        String newTitle = Words.line("title", title == null ? chart.title() : title, 160);
+        String newNote = Words.lines("note", note == null ? chart.note() : note, 2000);
+        acts.act(me, () -> "Changed " + chart.code(), List.of(new Acts.Row("chart", id)), made -> {
+            if (version == null || !store.change(me, id, version, newTitle, newNote, chart.school())) {
+                throw new Stale(
+                        "It was changed in another window since you opened it. Nothing was overwritten.", chart);
+            }
+            return null;
+        });
+    }
+
+    /** A chart that is painted stays: it is paper. Its plan can be deleted before that. */
+    @Transactional
+    public void delete(Collector me, long id) {
+        ChartRow chart = chart(me, id);
+        List<CellRow> cells = store.cellsForUpdate(me, id);
+        if (cells.stream().anyMatch(CellRow::isPainted)) {
+            throw new Taken(
+                    "chart-painted",
+                    chart.code() + " is painted already, and stays as its record. Nothing was deleted.",
+                    null);
+        }
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("chart", id)));
+        cells.forEach(c -> rows.add(new Acts.Row("chart_cell", c.id())));
+        acts.act(me, () -> "Deleted the plan " + chart.code(), rows, made -> {
+            store.delete(me, id);
+            return null;
+        });
+    }
+
+    /** A cell was painted. One that is painted already stays as it is, so that a late phone changes nothing. */
+    @Transactional
+    public void painted(Collector me, long id, Painted typed) {
+        ChartRow chart = chart(me, id);
+        List<CellRow> cells = store.cellsForUpdate(me, id);
+        CellRow cell = cell(cells, typed.cell());
+        Set<String> eye = eye(typed.eye());
+        if (cell.paintId() == null) {
+            throw Refusal.of(
+                    "cell",
+                    "Cell " + (typed.cell() + 1) + " was left bare; there is no paint for it.",
+                    "Choose another cell.");
+        }
+        if (cell.isPainted()) {
+            if (!eye.isEmpty()) noteEye(me, chart, cell, merged(cell.eye(), eye));
+            return;
+        }
+        Instant at = at(typed.at());
+        paint(me, chart, cell, at, merged(cell.eye(), eye));
+    }
+
+    private void paint(Collector me, ChartRow chart, CellRow cell, Instant at, String eye) {
+        acts.act(
+                me,
+                () -> "Painted cell " + (cell.position() + 1) + " of " + chart.code(),
+                List.of(new Acts.Row("chart_cell", cell.id())),
+                made -> {
+                    Long swatch = cell.secondId() != null ? null : swatch(me, chart, cell, cell.paintId(), at, made);
+                    store.changeCell(
+                            me,
+                            with(
+                                    cell,
+                                    c -> new CellRow(
+                                            c.id(),
+                                            c.chartId(),
+                                            c.position(),
+                                            c.paintId(),
+                                            c.secondId(),
+                                            swatch,
+                                            "PAINTED",
+                                            Utc.of(at),
+                                            null,
+                                            eye,
+                                            c.note(),
+                                            c.version())));
+                    return null;
+                });
+        if (cell.secondId() == null) facts.refresh(me, cell.paintId());
+    }
+
+    private long swatch(Collector me, ChartRow chart, CellRow cell, long paint, Instant at, Acts.Made made) {
+        return shelf.paintedCell(
+                me,
+                paint,
+                LocalDate.ofInstant(at, ZoneOffset.UTC),
+                chart.code() + " cell " + (cell.position() + 1),
+                made);
+    }
+
+    /** One tap more or less of what the eye sees. */
+    @Transactional
+    public void eye(Collector me, long id, Painted typed) {
+        ChartRow chart = chart(me, id);
+        CellRow cell = cell(store.cellsForUpdate(me, id), typed.cell());
+        noteEye(me, chart, cell, String.join(" ", eye(typed.eye())));
+    }
+
+    private void noteEye(Collector me, ChartRow chart, CellRow cell, String eye) {
+        if (eye.equals(cell.eye())) return;
+        acts.act(
+                me,
+                () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(),
+                List.of(new Acts.Row("chart_cell", cell.id())),
+                made -> {
+                    store.changeCell(
+                            me,
+                            with(
+                                    cell,
+                                    c -> new CellRow(
+                                            c.id(),
+                                            c.chartId(),
+                                            c.position(),
+                                            c.paintId(),
+                                            c.secondId(),
+                                            c.swatchId(),
+                                            c.state(),
+                                            c.paintedAt(),
+                                            c.dryAt(),
+                                            eye,
+                                            c.note(),
+                                            c.version())));
+                    return null;
+                });
+    }
+
+    /** All that is painted is dry. */
+    @Transactional
+    public void dry(Collector me, long id) {
+        ChartRow chart = chart(me, id);
+        List<CellRow> wet = store.cellsForUpdate(me, id).stream()
+                .filter(c -> c.isPainted() && c.dryAt() == null)
+                .toList();
+        if (wet.isEmpty()) return;
+        acts.act(
+                me,
+                () -> chart.code() + " is dry",
+                wet.stream().map(c -> new Acts.Row("chart_cell", c.id())).toList(),
+                made -> {
+                    wet.forEach(x -> store.changeCell(
+                            me,
+                            with(
+                                    x,
+                                    c -> new CellRow(
+                                            c.id(),
+                                            c.chartId(),
+                                            c.position(),
+                                            c.paintId(),
+                                            c.secondId(),
+                                            c.swatchId(),
+                                            c.state(),
+                                            c.paintedAt(),
+                                            Utc.of(clock.instant()),
+                                            c.eye(),
+                                            c.note(),
+                                            c.version()))));
+                    return null;
+                });
+    }
+
+    /** Brings the record in step with the paper. One act, undone in one. */
+    @Transactional
+    public void correct(Collector me, long id, Correction typed) {
+        ChartRow chart = chart(me, id);
+        List<CellRow> cells = store.cellsForUpdate(me, id);
+        CellRow cell = cell(cells, typed.cell());
+        Slip slip = Fields.one("kind", typed.kind(), Slip.values());
+        boolean needsOther = slip == Slip.SWAPPED || slip == Slip.WRONG_SQUARE || slip == Slip.TWICE;
+        if (needsOther && typed.other() == null) {
+            throw Refusal.of("other", "Which other cell?", "Name the cell it was mixed up with.");
+        }
+        CellRow other = needsOther ? cell(cells, typed.other()) : cell;
+        if (needsOther && other.id() == cell.id()) {
+            throw Refusal.of("other", "That is the same cell.", "Name the cell it was mixed up with.");
+        }
+        String note = Words.line("note", typed.note() == null ? "" : typed.note(), 200);
+        Set<Long> paints = new LinkedHashSet<>();
+        List<CellRow> touched = slip == Slip.GAP
+                ? cells.stream().filter(c -> c.position() >= cell.position()).toList()
+                : List.of(cell, other);
+        List<Acts.Row> rows = new ArrayList<>();
+        touched.forEach(c -> {
+            rows.add(new Acts.Row("chart_cell", c.id()));
+            if (c.swatchId() != null) rows.add(new Acts.Row("swatch", c.swatchId()));
+            if (c.paintId() != null) paints.add(c.paintId());
+        });
+        acts.act(
+                me,
+                () -> said(slip, chart, cell, other),
+                rows.stream().distinct().toList(),
+                made -> {
+                    switch (slip) {
+                        case SWAPPED -> swap(me, cell, other);
+                        case WRONG_SQUARE -> wrongSquare(me, chart, cell, other, made);
+                        case TWICE -> twice(me, chart, cell, other, cells, made);
+                        case GAP -> gap(me, chart, cells, cell, made);
+                        case SKIPPED -> {
+                            refusePainted(cell, "it cannot have been passed over");
+                            store.changeCell(
+                                    me, noted(withState(cell, "SKIPPED"), note.isEmpty() ? "passed over" : note));
+                        }
+                        case WASHED_OUT -> {
+                            if (!cell.isPainted())
+                                throw Refusal.of("cell", "That cell is not painted.", "Choose a painted one.");
+                            if (cell.swatchId() != null) shelf.washedOut(me, cell.swatchId());
+                            CellRow c = noted(
+                                    withState(cell, "PLANNED"),
+                                    note.isEmpty() ? "washed out, to be painted again" : note);
+                            store.changeCell(
+                                    me,
+                                    new CellRow(
+                                            c.id(),
+                                            c.chartId(),
+                                            c.position(),
+                                            c.paintId(),
+                                            c.secondId(),
+                                            null,
+                                            c.state(),
+                                            null,
+                                            null,
+                                            "",
+                                            c.note(),
+                                            c.version()));
+                        }
+                        case NAME_WRONG ->
+                            store.changeCell(me, noted(cell, note.isEmpty() ? "name written wrong, whited out" : note));
+                    }
+                    return null;
+                });
+        store.cells(me, id).forEach(c -> {
+            if (c.paintId() != null && touched.stream().anyMatch(t -> t.id() == c.id())) paints.add(c.paintId());
+        });
+        paints.forEach(p -> facts.refresh(me, p));
+    }
+
+    private static String said(Slip slip, ChartRow chart, CellRow cell, CellRow other) {
+        String a = "cell " + (cell.position() + 1);
+        String b = "cell " + (other.position() + 1);
+        return chart.code() + ": "
+                + switch (slip) {
+                    case SWAPPED -> a + " and " + b + " are swapped";
+                    case WRONG_SQUARE -> "the paint of " + a + " went into " + b;
+                    case TWICE -> b + " holds the paint of " + a + " again";
+                    case GAP -> a + " was left bare, the rest moved on";
+                    case SKIPPED -> a + " was passed over";
+                    case WASHED_OUT -> a + " was washed out";
+                    case NAME_WRONG -> "the name in " + a + " was written wrong";
+                };
+    }
+
+    /** What was painted is the other's paint: paints change cells, and swatches change paints with them. */
+    private void swap(Collector me, CellRow one, CellRow other) {
+        store.changeCell(me, withPaints(one, other.paintId(), other.secondId()));
+        store.changeCell(me, withPaints(other, one.paintId(), one.secondId()));
+        if (one.swatchId() != null && other.paintId() != null) store.givePaint(me, one.swatchId(), other.paintId());
+        if (other.swatchId() != null && one.paintId() != null) store.givePaint(me, other.swatchId(), one.paintId());
+    }
+
+    private void wrongSquare(Collector me, ChartRow chart, CellRow cell, CellRow other, Acts.Made made) {
+        refusePainted(other, "nothing else can have gone there");
+        Instant now = clock.instant();
+        if (cell.isPainted()) {
+            // It was ticked off where it belonged: the swatch goes over to the cell it is in.
+            store.changeCell(
+                    me,
+                    new CellRow(
+                            cell.id(),
+                            cell.chartId(),
+                            cell.position(),
+                            other.paintId(),
+                            other.secondId(),
+                            null,
+                            other.paintId() == null ? "BARE" : "PLANNED",
+                            null,
+                            null,
+                            "",
+                            cell.note(),
+                            cell.version()));
+            store.changeCell(
+                    me,
+                    new CellRow(
+                            other.id(),
+                            other.chartId(),
+                            other.position(),
+                            cell.paintId(),
+                            cell.secondId(),
+                            cell.swatchId(),
+                            "PAINTED",
+                            cell.paintedAt(),
+                            cell.dryAt(),
+                            cell.eye(),
+                            other.note(),
+                            other.version()));
+            return;
+        }
+        Long swatch = cell.secondId() != null || cell.paintId() == null
+                ? null
+                : swatch(me, chart, other, cell.paintId(), now, made);
+        store.changeCell(me, withPaints(cell, other.paintId(), other.secondId()));
+        store.changeCell(
+                me,
+                new CellRow(
+                        other.id(),
+                        other.chartId(),
+                        other.position(),
+                        cell.paintId(),
+                        cell.secondId(),
+                        swatch,
+                        "PAINTED",
+                        Utc.of(now),
+                        null,
+                        "",
+                        other.note(),
+                        other.version()));
+    }
+
+    /** The other cell holds this paint again; its own paint goes to the end of the sheet if there is room. */
+    private void twice(Collector me, ChartRow chart, CellRow cell, CellRow other, List<CellRow> cells, Acts.Made made) {
+        refusePainted(other, "take “swapped” if the two are mixed up");
+        if (cell.paintId() == null)
+            throw Refusal.of("cell", "That cell is bare.", "Choose the cell whose paint it was.");
+        Instant now = clock.instant();
+        Long swatch = cell.secondId() != null ? null : swatch(me, chart, other, cell.paintId(), now, made);
+        Long out = other.paintId();
+        boolean moved = out != null && append(me, chart, cells.size(), out, other.secondId(), made);
+        String note = "painted twice" + (out == null || moved ? "" : "; its own paint has no cell on this sheet");
+        store.changeCell(
+                me,
+                noted(
+                        new CellRow(
+                                other.id(),
+                                other.chartId(),
+                                other.position(),
+                                cell.paintId(),
+                                cell.secondId(),
+                                swatch,
+                                "PAINTED",
+                                Utc.of(now),
+                                null,
+                                "",
+                                other.note(),
+                                other.version()),
+                        note));
+    }
+
+    private void gap(Collector me, ChartRow chart, List<CellRow> cells, CellRow cell, Acts.Made made) {
+        refusePainted(cell, "it is not bare");
+        List<CellRow> free = cells.stream()
+                .filter(c -> c.position() >= cell.position() && !c.isPainted())
+                .toList();
+        Long paint = null;
+        Long second = null;
+        for (CellRow c : free) {
+            store.changeCell(me, withState(withPaints(c, paint, second), paint == null ? "BARE" : "PLANNED"));
+            paint = c.paintId();
+            second = c.secondId();
+        }
+        if (paint != null && !append(me, chart, cells.size(), paint, second, made)) {
+            store.changeCell(
+                    me,
+                    noted(
+                            withState(withPaints(cell, null, null), "BARE"),
+                            "left bare; the last paint has no cell on this sheet"));
+        }
+    }
+
+    /** One more cell, if the sheet as it is ruled has room for it. */
+    private boolean append(Collector me, ChartRow chart, int cells, long paint, @Nullable Long second, Acts.Made made) {
+        NewChart kept = kept(chart);
+        if (second != null || kept.chartForm() == ChartForm.PAIRS || cells >= ChartSpec.MOST_CELLS) return false;
+        Plan now = plan(chart);
+        Plan more;
+        try {
+            more = Ruling.plan(kept.kept(cells + 1).spec(true));
+        } catch (Refusal e) {
+            return false;
+        }
+        boolean same = more.pages().size() == now.pages().size()
+                && more.cells()
+                        .limit(cells)
+                        .map(Plan.Cell::box)
+                        .toList()
+                        .equals(now.cells().map(Plan.Cell::box).toList());
+        if (!same) return false;
+        made.row("chart_cell", store.addCell(me, chart.id(), cells, paint, null));
+        return true;
+    }
+
+    /** Files what is painted and not yet filed, one after the other from a place on. */
+    @Transactional
+    public void file(Collector me, long id, Filing typed) {
+        ChartRow chart = chart(me, id);
+        List<CellRow> cells = store.cellsForUpdate(me, id).stream()
+                .filter(c -> c.isPainted() && c.swatchId() != null)
+                .toList();
+        List<Long> swatches = cells.stream().map(CellRow::swatchId).toList();
+        if (Fields.text(typed.school()).length() > 0) {
+            Map<Long, OrderStore.CardRow> cards =
+                    orders.cards(me, cells.stream().map(CellRow::paintId).toList());
+            School school = Fields.one("school", typed.school(), School.values());
+            List<String> order = schools.order(
+                            school,
+                            cells.stream()
+                                    .map(c -> cards.get(c.paintId()).swatchable())
+                                    .toList())
+                    .order();
+            List<CellRow> left = new ArrayList<>(cells);
+            swatches = order.stream()
+                    .map(p -> {
+                        CellRow next = left.stream()
+                                .filter(c -> String.valueOf(c.paintId()).equals(p))
+                                .findFirst()
+                                .orElseThrow();
+                        left.remove(next);
+                        return next.swatchId();
+                    })
+                    .toList();
+        }
+        boolean cut =
+                chart.form().equals(ChartForm.RING_CARD.name()) || chart.form().equals(ChartForm.FREE.name());
+        shelf.fileAll(
+                me,
+                swatches,
+                typed.place() == null ? "" : typed.place(),
+                Boolean.TRUE.equals(typed.makeKeeper()),
+                cut,
+                chart.code());
+    }
+
+    /** Where a colour on the cusp is kept from now on. */
+    @Transactional
+    public void keepFamily(Collector me, long paint, @Nullable String family) {
+        var chosen = Fields.text(family).isBlank()
+                ? null
+                : Fields.one("family", family, molvet.core.collection.Family.values());
+        acts.act(
+                me,
+                () -> chosen == null
+                        ? "Let a colour find its own family"
+                        : "Keeps a colour with the " + chosen.words() + "s",
+                List.of(new Acts.Row("paint", paint)),
+                made -> {
+                    orders.keepFamily(me, paint, chosen);
+                    return null;
+                });
+    }
+
+    // ---- small things -----------------------------------------------------------------------------------------------
+
+    private static CellRow cell(List<CellRow> cells, int position) {
+        return cells.stream()
+                .filter(c -> c.position() == position)
+                .findFirst()
+                .orElseThrow(() -> new NotFound("There is no cell " + (position + 1) + " on this chart."));
+    }
+
+    private static void refusePainted(CellRow cell, String why) {
+        if (cell.isPainted()) {
+            throw Refusal.of(
+                    "cell",
+                    "Cell " + (cell.position() + 1) + " is painted: " + why + ".",
+                    "Choose another correction.");
+        }
+    }
+
+    private static CellRow with(CellRow c, UnaryOperator<CellRow> change) {
+        return change.apply(c);
+    }
+
+    private static CellRow withPaint(CellRow c, long paint) {
+        return withPaints(c, paint, c.secondId());
+    }
+
+    private static CellRow withPaints(CellRow c, @Nullable Long paint, @Nullable Long second) {
+        return new CellRow(
+                c.id(),
+                c.chartId(),
+                c.position(),
+                paint,
+                second,
+                c.swatchId(),
+                c.state(),
+                c.paintedAt(),
+                c.dryAt(),
+                c.eye(),
+                c.note(),
+                c.version());
+    }
+
+    private static CellRow withState(CellRow c, String state) {
+        return new CellRow(
+                c.id(),
+                c.chartId(),
+                c.position(),
+                c.paintId(),
+                c.secondId(),
+                c.swatchId(),
+                state,
+                c.paintedAt(),
+                c.dryAt(),
+                c.eye(),
+                c.note(),
+                c.version());
+    }
+
+    private static CellRow noted(CellRow c, String note) {
+        return new CellRow(
+                c.id(),
+                c.chartId(),
+                c.position(),
+                c.paintId(),
+                c.secondId(),
+                c.swatchId(),
+                c.state(),
+                c.paintedAt(),
+                c.dryAt(),
+                c.eye(),
+                c.note().isEmpty() ? note : c.note() + "; " + note,
+                c.version());
+    }
+
+    private static Set<String> eye(@Nullable List<String> taps) {
+        Set<String> all = new LinkedHashSet<>();
+        if (taps != null) {
+            if (taps.size() > Eye.values().length)
+                throw Refusal.of("eye", "So many notes there are not.", "Each once.");
+            taps.forEach(t -> all.add(Fields.one("eye", t, Eye.values()).name()));
+        }
+        return all;
+    }
+
+    private static String merged(String kept, Set<String> more) {
+        Set<String> all = new LinkedHashSet<>(kept.isEmpty() ? List.of() : Arrays.asList(kept.split(" ")));
+        all.addAll(more);
+        return String.join(" ", all);
+    }
+
+    /** A stamp of a phone that was away; never later than now. */
+    private Instant at(@Nullable String typed) {
+        Instant now = clock.instant();
+        if (Fields.text(typed).isBlank()) return now;
+        try {
+            Instant at = Instant.parse(typed.strip());
+            if (at.isBefore(now.minus(Duration.ofDays(3660)))) throw new DateTimeParseException("", typed, 0);
+            return at.isAfter(now) ? now : at;
+        } catch (DateTimeParseException e) {
+            throw Refusal.of("at", "That is not a time.", "Write it like 2026-05-02T09:30:00Z.");
+        }
+    }
+}

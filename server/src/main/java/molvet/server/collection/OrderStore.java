@@ -1,0 +1,106 @@
+package molvet.server.collection;
+
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.collection.Accession;
+import molvet.core.collection.Family;
+import molvet.core.collection.Swatchable;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.Recipe;
+import molvet.server.account.Collector;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** What paints are put into order by, and what is lettered on their cards. */
+@Repository
+public class OrderStore {
+    private final JdbcClient db;
+
+    OrderStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    /** A paint as its card names it. {@code other}: its name in a second language; {@code lightfastness} as the maker writes it. */
+    public record CardRow(
+            long id,
+            int accession,
+            String name,
+            String other,
+            String initials,
+            String maker,
+            @Nullable Integer series,
+            String lightfastness,
+            String recipe,
+            String catalogueNumber,
+            @Nullable String family,
+            @Nullable Double massL,
+            @Nullable Double massA,
+            @Nullable Double massB,
+            @Nullable Double tintL,
+            @Nullable Double tintA,
+            @Nullable Double tintB) {
+        public String number() {
+            return new Accession(accession).toString();
+        }
+
+        public Recipe pigments() {
+            return recipe.isEmpty()
+                    ? Recipe.NONE
+                    : new Recipe(java.util.Arrays.stream(recipe.split(" \\+ "))
+                            .flatMap(c -> PigmentCode.parse(c).stream())
+                            .toList());
+        }
+
+        public Optional<Lab> massTone() {
+            return massL == null ? Optional.empty() : Optional.of(Lab.of(massL, massA, massB));
+        }
+
+        public Swatchable swatchable() {
+            return new Swatchable(
+                    String.valueOf(id),
+                    name,
+                    pigments(),
+                    massTone(),
+                    Optional.ofNullable(family).map(Family::valueOf),
+                    catalogueNumber);
+        }
+    }
+
+    /** By id; those of others are left out. */
+    public Map<Long, CardRow> cards(Collector me, Collection<Long> paints) {
+        Map<Long, CardRow> all = new LinkedHashMap<>();
+        List<Long> ids = paints.stream().distinct().toList();
+        if (ids.isEmpty()) return all;
+        db.sql("""
+                select p.id, p.accession, p.name,
+                       coalesce((select n.name from colour_name n where n.colour_id = p.colour_id
+                                 order by n.language limit 1), '') other,
+                       coalesce(m.initials, '') initials, coalesce(m.name, '') maker, p.series,
+                       p.claim_lightfastness lightfastness, p.recipe, coalesce(c.catalogue_number, '') catalogue_number,
+                       p.family, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b
+                from paint p
+                left join maker m on m.id = p.maker_id
+                left join colour c on c.id = p.colour_id
+                left join reading r on r.id = p.reading_id
+                where p.collector_id = :me and p.id in (:ids)
+                """)
+                .param("me", me.id())
+                .param("ids", ids)
+                .query(CardRow.class)
+                .list()
+                .forEach(r -> all.put(r.id, r));
+        return all;
+    }
+
+    /** Where the collector keeps a colour on the cusp; nothing forgets it. */
+    public void keepFamily(Collector me, long paint, @Nullable Family family) {
+        db.sql("update paint set family = ?, version = version + 1 where id = ? and collector_id = ?")
+                .params(family == null ? null : family.name(), paint, me.id())
+                .update();
+    }
+}
