@@ -31,6 +31,11 @@ public enum ChartForm {
         return words;
     }
 
+    /** Whether its cells are cut apart; else a sheet stays one piece. */
+    public boolean isCut() {
+        return this == RING_CARD || this == FREE;
+    }
+
     /** How many cells so many paints take. @param full of pairs: the whole square instead of the triangle */
     public int cells(int paints, boolean full) {
         return this == PAIRS ? (full ? paints * paints : paints * (paints + 1) / 2) : paints;

@@ -1,7 +1,10 @@
 package molvet.core.chart;
 
+import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import molvet.core.measure.Rect;
 
@@ -29,6 +32,30 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
         public Stream<Part> parts(PartKind kind) {
             return parts.stream().filter(p -> p.kind() == kind);
         }
+
+        /** All that is painted of it, gaps between included; empty if nothing is. */
+        public Optional<Rect> painted() {
+            return parts.stream()
+                    .filter(p -> p.kind().isPainted())
+                    .map(Part::box)
+                    .reduce(Rect::with);
+        }
+
+        /**
+         * The same with a bar that is painted black first: the last fifth of what is painted, along its longer side, so that
+         * every strength crosses it.
+         */
+        public Cell withBlackBar() {
+            if (painted().isEmpty()) return this;
+            Rect all = painted().get();
+            boolean upright = all.height() > all.width();
+            Rect bar = upright
+                    ? new Rect(all.right() - all.width() / 5, all.y(), all.width() / 5, all.height())
+                    : new Rect(all.x(), all.bottom() - all.height() / 5, all.width(), all.height() / 5);
+            List<Part> more = new ArrayList<>(parts);
+            more.add(Part.of(PartKind.BLACK_BAR, bar));
+            return new Cell(index, paint, second, box, List.copyOf(more));
+        }
     }
 
     /** @param step from 1 for squares of a strip, else 0 */
@@ -40,6 +67,27 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
 
     public Stream<Cell> cells() {
         return pages.stream().flatMap(p -> p.cells().stream());
+    }
+
+    /** The page a cell stands on, from 1. */
+    public int pageOf(int cell) {
+        return pages.stream()
+                .filter(p -> p.cells().stream().anyMatch(c -> c.index() == cell))
+                .findFirst()
+                .map(Page::number)
+                .orElse(pages.size());
+    }
+
+    /** The same ruling with every cell changed. */
+    public Plan with(UnaryOperator<Cell> change) {
+        return new Plan(
+                paper,
+                pages.stream()
+                        .map(p -> new Page(
+                                p.number(), p.cells().stream().map(change).toList()))
+                        .toList(),
+                notes,
+                size);
     }
 
     /** Share of the paper that is inside cells, 0 to 1. */

@@ -13,4 +13,9 @@ import molvet.core.pigment.Recipe;
  * @param makersOrder its number in the maker’s chart; empty texts come last
  */
 public record Swatchable(
-        String id, String name, Recipe recipe, Optional<Lab> measured, Optional<Family> chosen, String makersOrder) {}
+        String id, String name, Recipe recipe, Optional<Lab> measured, Optional<Family> chosen, String makersOrder) {
+    /** The same, put into a family by the collector. */
+    public Swatchable keptWith(Family family) {
+        return new Swatchable(id, name, recipe, measured, Optional.of(family), makersOrder);
+    }
+}

@@ -47,6 +47,13 @@ public record Rect(double x, double y, double width, double height) {
                 && bottom() <= other.bottom() + HAIR;
     }
 
+    /** The smallest that holds both. */
+    public Rect with(Rect other) {
+        double left = Math.min(x, other.x);
+        double top = Math.min(y, other.y);
+        return new Rect(left, top, Math.max(right(), other.right()) - left, Math.max(bottom(), other.bottom()) - top);
+    }
+
     public Rect moved(double byX, double byY) {
         return new Rect(x + byX, y + byY, width, height);
     }

@@ -14,7 +14,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
-import java.util.function.UnaryOperator;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
 import molvet.core.chart.Plan;
@@ -22,6 +21,7 @@ import molvet.core.chart.Ruling;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Swatchable;
+import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.PigmentReference;
@@ -37,6 +37,7 @@ import molvet.server.chart.BenchStore.ChartRow;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.PaintFacts;
 import molvet.server.shelf.Shelf;
+import molvet.server.shelf.ShelfStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -75,7 +76,10 @@ public class Bench {
         NAME_WRONG
     }
 
+    private static final Rect NOT_MEASURED = new Rect(0, 0, 0, 0);
+
     private final BenchStore store;
+    private final PaperStock stock;
     private final OrderStore orders;
     private final Shelf shelf;
     private final PaintFacts facts;
@@ -84,8 +88,17 @@ public class Bench {
     private final Clock clock;
     private final SchoolOrder schools = new SchoolOrder(PigmentReference.standard());
 
-    Bench(BenchStore store, OrderStore orders, Shelf shelf, PaintFacts facts, Acts acts, JsonMapper json, Clock clock) {
+    Bench(
+            BenchStore store,
+            PaperStock stock,
+            OrderStore orders,
+            Shelf shelf,
+            PaintFacts facts,
+            Acts acts,
+            JsonMapper json,
+            Clock clock) {
         this.store = store;
+        this.stock = stock;
         this.orders = orders;
         this.shelf = shelf;
         this.facts = facts;
@@ -116,7 +129,8 @@ public class Bench {
     }
 
     Plan plan(ChartRow chart) {
-        return Ruling.plan(kept(chart).spec(true));
+        NewChart kept = kept(chart);
+        return Ruling.plan(kept.spec(kept.isMarked()));
     }
 
     @Transactional
@@ -139,14 +153,16 @@ public class Bench {
         String title = Words.line("title", asked.title() == null ? "" : asked.title(), 160);
         String note = Words.lines("note", asked.note() == null ? "" : asked.note(), 2000);
         NewChart kept = asked.kept(paints.size());
-        ChartSpec spec = kept.spec(true);
+        ChartSpec spec = kept.spec(kept.isMarked());
         Plan plan = Ruling.plan(spec);
         List<Long> order = ordered(spec.form(), school, paints, cards);
         return acts.act(
                 me,
                 () -> "Planned a chart of " + paints.size() + (paints.size() == 1 ? " paint" : " paints"),
-                List.of(),
+                asked.stock() == null ? List.of() : List.of(new Acts.Row("paper", asked.stock())),
                 made -> {
+                    if (asked.stock() != null)
+                        stock.take(me, asked.stock(), plan.pages().size());
                     long id = made.row(
                             "chart",
                             store.add(
@@ -174,7 +190,7 @@ public class Bench {
     }
 
     /** Of one against all, the one leads whatever the order. */
-    private List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
+    List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
         boolean led = form == ChartForm.ONE_AGAINST_ALL;
         List<Swatchable> colours = paints.stream()
                 .skip(led ? 1 : 0)
@@ -231,7 +247,8 @@ public class Bench {
         List<CellRow> changed = new ArrayList<>();
         for (int i = 0; i < cells.size(); i++) {
             long paint = Long.parseLong(then.get(i));
-            if (paint != cells.get(i).paintId()) changed.add(withPaint(cells.get(i), paint));
+            if (paint != cells.get(i).paintId())
+                changed.add(cells.get(i).withPaints(paint, cells.get(i).secondId()));
         }
         changed.forEach(c -> rows.add(new Acts.Row("chart_cell", c.id())));
         acts.act(me, () -> "Put " + chart.code() + " into another order", rows, made -> {
@@ -303,34 +320,28 @@ public class Bench {
                 List.of(new Acts.Row("chart_cell", cell.id())),
                 made -> {
                     Long swatch = cell.secondId() != null ? null : swatch(me, chart, cell, cell.paintId(), at, made);
-                    store.changeCell(
-                            me,
-                            with(
-                                    cell,
-                                    c -> new CellRow(
-                                            c.id(),
-                                            c.chartId(),
-                                            c.position(),
-                                            c.paintId(),
-                                            c.secondId(),
-                                            swatch,
-                                            "PAINTED",
-                                            Utc.of(at),
-                                            null,
-                                            eye,
-                                            c.note(),
-                                            c.version())));
+                    store.changeCell(me, cell.withPainting(swatch, Utc.of(at), null, eye));
                     return null;
                 });
         if (cell.secondId() == null) facts.refresh(me, cell.paintId());
     }
 
     private long swatch(Collector me, ChartRow chart, CellRow cell, long paint, Instant at, Acts.Made made) {
+        Plan plan = plan(chart);
+        boolean card = isCut(chart);
+        Rect box = card
+                ? plan.cells()
+                        .skip(cell.position())
+                        .findFirst()
+                        .map(Plan.Cell::box)
+                        .orElse(NOT_MEASURED)
+                : new Rect(0, 0, plan.paper().width(), plan.paper().height());
         return shelf.paintedCell(
                 me,
                 paint,
                 LocalDate.ofInstant(at, ZoneOffset.UTC),
                 chart.code() + " cell " + (cell.position() + 1),
+                new ShelfStore.Piece(card ? "CARD" : "SHEET", box.width(), box.height()),
                 made);
     }
 
@@ -349,23 +360,7 @@ public class Bench {
                 () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(),
                 List.of(new Acts.Row("chart_cell", cell.id())),
                 made -> {
-                    store.changeCell(
-                            me,
-                            with(
-                                    cell,
-                                    c -> new CellRow(
-                                            c.id(),
-                                            c.chartId(),
-                                            c.position(),
-                                            c.paintId(),
-                                            c.secondId(),
-                                            c.swatchId(),
-                                            c.state(),
-                                            c.paintedAt(),
-                                            c.dryAt(),
-                                            eye,
-                                            c.note(),
-                                            c.version())));
+                    store.changeCell(me, cell.withEye(eye));
                     return null;
                 });
     }
@@ -383,23 +378,7 @@ public class Bench {
                 () -> chart.code() + " is dry",
                 wet.stream().map(c -> new Acts.Row("chart_cell", c.id())).toList(),
                 made -> {
-                    wet.forEach(x -> store.changeCell(
-                            me,
-                            with(
-                                    x,
-                                    c -> new CellRow(
-                                            c.id(),
-                                            c.chartId(),
-                                            c.position(),
-                                            c.paintId(),
-                                            c.secondId(),
-                                            c.swatchId(),
-                                            c.state(),
-                                            c.paintedAt(),
-                                            Utc.of(clock.instant()),
-                                            c.eye(),
-                                            c.note(),
-                                            c.version()))));
+                    wet.forEach(c -> store.changeCell(me, c.withDry(Utc.of(clock.instant()))));
                     return null;
                 });
     }
@@ -424,7 +403,7 @@ public class Bench {
         List<CellRow> touched = slip == Slip.GAP
                 ? cells.stream().filter(c -> c.position() >= cell.position()).toList()
                 : List.of(cell, other);
-        List<Acts.Row> rows = new ArrayList<>();
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("chart", id)));
         touched.forEach(c -> {
             rows.add(new Acts.Row("chart_cell", c.id()));
             if (c.swatchId() != null) rows.add(new Acts.Row("swatch", c.swatchId()));
@@ -443,33 +422,19 @@ public class Bench {
                         case SKIPPED -> {
                             refusePainted(cell, "it cannot have been passed over");
                             store.changeCell(
-                                    me, noted(withState(cell, "SKIPPED"), note.isEmpty() ? "passed over" : note));
+                                    me, cell.withState("SKIPPED").noted(note.isEmpty() ? "passed over" : note));
                         }
                         case WASHED_OUT -> {
                             if (!cell.isPainted())
                                 throw Refusal.of("cell", "That cell is not painted.", "Choose a painted one.");
                             if (cell.swatchId() != null) shelf.washedOut(me, cell.swatchId());
-                            CellRow c = noted(
-                                    withState(cell, "PLANNED"),
-                                    note.isEmpty() ? "washed out, to be painted again" : note);
                             store.changeCell(
                                     me,
-                                    new CellRow(
-                                            c.id(),
-                                            c.chartId(),
-                                            c.position(),
-                                            c.paintId(),
-                                            c.secondId(),
-                                            null,
-                                            c.state(),
-                                            null,
-                                            null,
-                                            "",
-                                            c.note(),
-                                            c.version()));
+                                    cell.withoutPainting()
+                                            .noted(note.isEmpty() ? "washed out, to be painted again" : note));
                         }
                         case NAME_WRONG ->
-                            store.changeCell(me, noted(cell, note.isEmpty() ? "name written wrong, whited out" : note));
+                            store.changeCell(me, cell.noted(note.isEmpty() ? "name written wrong, whited out" : note));
                     }
                     return null;
                 });
@@ -496,8 +461,8 @@ public class Bench {
 
     /** What was painted is the other's paint: paints change cells, and swatches change paints with them. */
     private void swap(Collector me, CellRow one, CellRow other) {
-        store.changeCell(me, withPaints(one, other.paintId(), other.secondId()));
-        store.changeCell(me, withPaints(other, one.paintId(), one.secondId()));
+        store.changeCell(me, one.withPaints(other.paintId(), other.secondId()));
+        store.changeCell(me, other.withPaints(one.paintId(), one.secondId()));
         if (one.swatchId() != null && other.paintId() != null) store.givePaint(me, one.swatchId(), other.paintId());
         if (other.swatchId() != null && one.paintId() != null) store.givePaint(me, other.swatchId(), one.paintId());
     }
@@ -508,56 +473,22 @@ public class Bench {
         if (cell.isPainted()) {
             // It was ticked off where it belonged: the swatch goes over to the cell it is in.
             store.changeCell(
-                    me,
-                    new CellRow(
-                            cell.id(),
-                            cell.chartId(),
-                            cell.position(),
-                            other.paintId(),
-                            other.secondId(),
-                            null,
-                            other.paintId() == null ? "BARE" : "PLANNED",
-                            null,
-                            null,
-                            "",
-                            cell.note(),
-                            cell.version()));
+                    me, cell.withPaints(other.paintId(), other.secondId()).withoutPainting());
             store.changeCell(
                     me,
-                    new CellRow(
-                            other.id(),
-                            other.chartId(),
-                            other.position(),
-                            cell.paintId(),
-                            cell.secondId(),
-                            cell.swatchId(),
-                            "PAINTED",
-                            cell.paintedAt(),
-                            cell.dryAt(),
-                            cell.eye(),
-                            other.note(),
-                            other.version()));
+                    other.withPaints(cell.paintId(), cell.secondId())
+                            .withPainting(cell.swatchId(), cell.paintedAt(), cell.dryAt(), cell.eye()));
             return;
         }
         Long swatch = cell.secondId() != null || cell.paintId() == null
                 ? null
                 : swatch(me, chart, other, cell.paintId(), now, made);
-        store.changeCell(me, withPaints(cell, other.paintId(), other.secondId()));
         store.changeCell(
                 me,
-                new CellRow(
-                        other.id(),
-                        other.chartId(),
-                        other.position(),
-                        cell.paintId(),
-                        cell.secondId(),
-                        swatch,
-                        "PAINTED",
-                        Utc.of(now),
-                        null,
-                        "",
-                        other.note(),
-                        other.version()));
+                cell.withPaints(other.paintId(), other.secondId())
+                        .withState(other.paintId() == null ? "BARE" : "PLANNED"));
+        store.changeCell(
+                me, other.withPaints(cell.paintId(), cell.secondId()).withPainting(swatch, Utc.of(now), null, ""));
     }
 
     /** The other cell holds this paint again; its own paint goes to the end of the sheet if there is room. */
@@ -572,21 +503,9 @@ public class Bench {
         String note = "painted twice" + (out == null || moved ? "" : "; its own paint has no cell on this sheet");
         store.changeCell(
                 me,
-                noted(
-                        new CellRow(
-                                other.id(),
-                                other.chartId(),
-                                other.position(),
-                                cell.paintId(),
-                                cell.secondId(),
-                                swatch,
-                                "PAINTED",
-                                Utc.of(now),
-                                null,
-                                "",
-                                other.note(),
-                                other.version()),
-                        note));
+                other.withPaints(cell.paintId(), cell.secondId())
+                        .withPainting(swatch, Utc.of(now), null, "")
+                        .noted(note));
     }
 
     private void gap(Collector me, ChartRow chart, List<CellRow> cells, CellRow cell, Acts.Made made) {
@@ -597,16 +516,16 @@ public class Bench {
         Long paint = null;
         Long second = null;
         for (CellRow c : free) {
-            store.changeCell(me, withState(withPaints(c, paint, second), paint == null ? "BARE" : "PLANNED"));
+            store.changeCell(me, c.withPaints(paint, second).withState(paint == null ? "BARE" : "PLANNED"));
             paint = c.paintId();
             second = c.secondId();
         }
         if (paint != null && !append(me, chart, cells.size(), paint, second, made)) {
             store.changeCell(
                     me,
-                    noted(
-                            withState(withPaints(cell, null, null), "BARE"),
-                            "left bare; the last paint has no cell on this sheet"));
+                    cell.withPaints(null, null)
+                            .withState("BARE")
+                            .noted("left bare; the last paint has no cell on this sheet"));
         }
     }
 
@@ -617,7 +536,7 @@ public class Bench {
         Plan now = plan(chart);
         Plan more;
         try {
-            more = Ruling.plan(kept.kept(cells + 1).spec(true));
+            more = Ruling.plan(kept.kept(cells + 1).spec(kept.isMarked()));
         } catch (Refusal e) {
             return false;
         }
@@ -628,6 +547,7 @@ public class Bench {
                         .toList()
                         .equals(now.cells().map(Plan.Cell::box).toList());
         if (!same) return false;
+        store.changeSpec(me, chart.id(), json.writeValueAsString(kept.kept(cells + 1)));
         made.row("chart_cell", store.addCell(me, chart.id(), cells, paint, null));
         return true;
     }
@@ -662,8 +582,7 @@ public class Bench {
                     })
                     .toList();
         }
-        boolean cut =
-                chart.form().equals(ChartForm.RING_CARD.name()) || chart.form().equals(ChartForm.FREE.name());
+        boolean cut = isCut(chart);
         shelf.fileAll(
                 me,
                 swatches,
@@ -691,6 +610,11 @@ public class Bench {
                 });
     }
 
+    /** Whether its cells are cut apart; else the sheet stays one piece. */
+    private static boolean isCut(ChartRow chart) {
+        return ChartForm.valueOf(chart.form()).isCut();
+    }
+
     // ---- small things -----------------------------------------------------------------------------------------------
 
     private static CellRow cell(List<CellRow> cells, int position) {
@@ -707,62 +631,6 @@ public class Bench {
                     "Cell " + (cell.position() + 1) + " is painted: " + why + ".",
                     "Choose another correction.");
         }
-    }
-
-    private static CellRow with(CellRow c, UnaryOperator<CellRow> change) {
-        return change.apply(c);
-    }
-
-    private static CellRow withPaint(CellRow c, long paint) {
-        return withPaints(c, paint, c.secondId());
-    }
-
-    private static CellRow withPaints(CellRow c, @Nullable Long paint, @Nullable Long second) {
-        return new CellRow(
-                c.id(),
-                c.chartId(),
-                c.position(),
-                paint,
-                second,
-                c.swatchId(),
-                c.state(),
-                c.paintedAt(),
-                c.dryAt(),
-                c.eye(),
-                c.note(),
-                c.version());
-    }
-
-    private static CellRow withState(CellRow c, String state) {
-        return new CellRow(
-                c.id(),
-                c.chartId(),
-                c.position(),
-                c.paintId(),
-                c.secondId(),
-                c.swatchId(),
-                state,
-                c.paintedAt(),
-                c.dryAt(),
-                c.eye(),
-                c.note(),
-                c.version());
-    }
-
-    private static CellRow noted(CellRow c, String note) {
-        return new CellRow(
-                c.id(),
-                c.chartId(),
-                c.position(),
-                c.paintId(),
-                c.secondId(),
-                c.swatchId(),
-                c.state(),
-                c.paintedAt(),
-                c.dryAt(),
-                c.eye(),
-                c.note().isEmpty() ? note : c.note() + "; " + note,
-                c.version());
     }
 
     private static Set<String> eye(@Nullable List<String> taps) {

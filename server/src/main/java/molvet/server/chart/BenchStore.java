@@ -9,6 +9,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.arrival.DotCard;
+import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
 import molvet.server.account.Collector;
 import molvet.server.account.Utc;
 import org.jspecify.annotations.Nullable;
@@ -56,6 +58,63 @@ class BenchStore {
             int version) {
         boolean isPainted() {
             return state.equals("PAINTED");
+        }
+
+        CellRow withPaints(@Nullable Long paint, @Nullable Long second) {
+            return new CellRow(
+                    id, chartId, position, paint, second, swatchId, state, paintedAt, dryAt, eye, note, version);
+        }
+
+        CellRow withState(String newState) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, newState, paintedAt, dryAt, eye, note, version);
+        }
+
+        CellRow withPainting(@Nullable Long swatch, LocalDateTime at, @Nullable LocalDateTime dry, String taps) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatch, "PAINTED", at, dry, taps, note, version);
+        }
+
+        CellRow withoutPainting() {
+            return new CellRow(
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    null,
+                    paintId == null ? "BARE" : "PLANNED",
+                    null,
+                    null,
+                    "",
+                    note,
+                    version);
+        }
+
+        CellRow withDry(LocalDateTime at) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, at, eye, note, version);
+        }
+
+        CellRow withEye(String taps) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, dryAt, taps, note, version);
+        }
+
+        CellRow noted(String more) {
+            return new CellRow(
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    swatchId,
+                    state,
+                    paintedAt,
+                    dryAt,
+                    eye,
+                    note.isEmpty() ? more : note + "; " + more,
+                    version);
         }
     }
 
@@ -135,6 +194,12 @@ class BenchStore {
                 """).params(title, note, school, id, me.id(), version).update() == 1;
     }
 
+    void changeSpec(Collector me, long id, String spec) {
+        db.sql("update chart set spec = ?, version = version + 1 where id = ? and collector_id = ?")
+                .params(spec, id, me.id())
+                .update();
+    }
+
     void delete(Collector me, long id) {
         db.sql("delete from chart where id = ? and collector_id = ?")
                 .params(id, me.id())
@@ -193,6 +258,21 @@ class BenchStore {
         db.sql("update swatch set paint_id = ?, version = version + 1 where id = ? and collector_id = ?")
                 .params(paint, swatch, me.id())
                 .update();
+    }
+
+    /** The place codes of a chart's swatches that are filed, by swatch. */
+    Map<Long, String> places(Collector me, long chart) {
+        Map<Long, String> all = new HashMap<>();
+        db.sql("""
+                select s.id, k.kind, k.number, k.pages, k.cells, s.position
+                from chart_cell c join swatch s on s.id = c.swatch_id join keeper k on k.id = s.keeper_id
+                where c.collector_id = ? and c.chart_id = ?
+                """).params(me.id(), chart).query((RowCallbackHandler) rs -> all.put(
+                rs.getLong(1),
+                new Keeper(KeeperKind.valueOf(rs.getString(2)), rs.getInt(3), rs.getInt(4), rs.getInt(5))
+                        .place(rs.getInt(6))
+                        .toString()));
+        return all;
     }
 
     /** When cells of charts of one form were painted, oldest of the latest first. */

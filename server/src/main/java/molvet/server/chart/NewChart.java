@@ -16,6 +16,8 @@ import org.jspecify.annotations.Nullable;
  * @param paints in any order; of one against all the first is the one
  * @param cells how many, where only the ruling is asked
  * @param card the size of a ring card or free cell
+ * @param marks whether a page carries the printed marks it is found by again; usual but on lid cards, where they take room
+ * @param stock the paper it is taken from; as many sheets as it has pages are then gone from the stock
  */
 public record NewChart(
         @Nullable String form,
@@ -35,7 +37,14 @@ public record NewChart(
         @Nullable Boolean marks,
         @Nullable String title,
         @Nullable String note,
+        @Nullable Long stock,
         @Nullable Options options) {
+
+    /** What a caption may hold, in its order. */
+    static final List<String> CAPTION =
+            List.of("name", "other", "initials", "pigments", "series", "lightfastness", "accession", "place");
+
+    private static final List<String> USUAL = List.of("name", "initials", "pigments", "accession", "place");
 
     /** In mm. */
     public record Size(double width, double height) {
@@ -47,6 +56,9 @@ public record NewChart(
     /**
      * @param caption what is lettered: any of name, other, initials, series, lightfastness, pigments, accession, place
      * @param predicted print each strip as its paint was measured, as a picture to compare with
+     * @param blackBar a bar painted black first, on paints that play with the light; usual
+     * @param trialPaper it is painted on trial paper first; the good paper waits for the shortlist
+     * @param printedBlack print opacity lines and bars filled, for printers whose black stands water
      * @param firstPlace where the first card will be filed; its place code is lettered, and those after it
      */
     public record Options(
@@ -55,12 +67,26 @@ public record NewChart(
             @Nullable Boolean predicted,
             @Nullable List<String> caption,
             @Nullable String firstPlace,
-            @Nullable Boolean trialPaper) {
-        static final Options NONE = new Options(null, null, null, null, null, null);
+            @Nullable Boolean trialPaper,
+            @Nullable Boolean printedBlack) {
+        static final Options NONE = new Options(null, null, null, null, null, null, null);
     }
 
     Options chosen() {
         return options == null ? Options.NONE : options;
+    }
+
+    boolean isMarked() {
+        return marks == null ? !Fields.text(form).strip().equalsIgnoreCase("LID_CARD") : marks;
+    }
+
+    boolean isBarred() {
+        return chosen().blackBar() == null || chosen().blackBar();
+    }
+
+    /** What is lettered, in the order of the caption. */
+    List<String> caption() {
+        return chosen().caption() == null ? USUAL : chosen().caption();
     }
 
     boolean isSet(@Nullable Boolean b) {
@@ -87,6 +113,14 @@ public record NewChart(
         });
         ChartSpec.Punch side =
                 Fields.tried(faults, () -> Fields.one("punch", punch, ChartSpec.Punch.NONE, ChartSpec.Punch.values()));
+        for (String c : caption()) {
+            if (!CAPTION.contains(c)) {
+                faults.add(new Refusal.Fault(
+                        "caption",
+                        "“" + (c.length() > 30 ? c.substring(0, 30) + "…" : c) + "” is nothing a caption holds.",
+                        "It holds any of " + String.join(", ", CAPTION) + "."));
+            }
+        }
         if (!faults.isEmpty()) throw new Refusal(faults);
         int n = count();
         ChartSpec usual = ChartSpec.of(f, sheet, Math.max(1, Math.min(n, ChartSpec.MOST_CELLS)));
@@ -113,6 +147,6 @@ public record NewChart(
     NewChart kept(int n) {
         return new NewChart(
                 form, paper, margin, gap, steps, school, null, n, pages, punch, columns, outside, full, card, marks,
-                title, note, options);
+                title, note, stock, options);
     }
 }

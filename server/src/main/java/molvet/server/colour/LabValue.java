@@ -8,7 +8,7 @@ public record LabValue(double l, double a, double b) {
         return new LabValue(lab.l(), lab.a(), lab.b());
     }
 
-    Lab lab() {
+    public Lab lab() {
         return new Lab(l, a, b);
     }
 }

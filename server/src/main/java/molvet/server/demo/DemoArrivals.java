@@ -287,8 +287,7 @@ class DemoArrivals {
             long swatch = shelf.addSwatch(
                     me,
                     found.get(0).id(),
-                    new Shelf.NewSwatch(
-                            "B2 p" + (i / A_PAGE + 1) + " c" + (i % A_PAGE + 1), "2026-03-14", null, null, false));
+                    Shelf.NewSwatch.card("B2 p" + (i / A_PAGE + 1) + " c" + (i % A_PAGE + 1), "2026-03-14"));
             long picture = readings.addPicture(me, swatch, dots.get(i).get("Name") + ".png", scans.get(i));
             readings.measure(me, picture, DemoCollection.SPOTS);
         }

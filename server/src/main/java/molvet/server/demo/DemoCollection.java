@@ -200,8 +200,8 @@ public class DemoCollection {
 
     private void paint(Collector me, long paint, CSVRecord row, byte[] scan, String place, List<Long> lost) {
         String fate = row.get("fate");
-        long swatch = shelf.addSwatch(
-                me, paint, new Shelf.NewSwatch(fate.equals("unfiled") ? null : place, "2026-10-04", null, null, false));
+        long swatch =
+                shelf.addSwatch(me, paint, Shelf.NewSwatch.card(fate.equals("unfiled") ? null : place, "2026-10-04"));
         if (fate.equals("lost")) lost.add(swatch);
         if (fate.equals("unread")) return;
         long picture = readings.addPicture(me, swatch, row.get("name") + ".png", scan);

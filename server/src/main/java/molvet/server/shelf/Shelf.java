@@ -32,6 +32,8 @@ import org.springframework.transaction.annotation.Transactional;
 /** Keepers and the swatches in them: made, filed, moved, lost and found. One act, one transaction. */
 @Service
 public class Shelf {
+    private static final double MOST_SIDE = 2500;
+
     private final ShelfStore store;
     private final PaintFacts facts;
     private final Acts acts;
@@ -67,7 +69,31 @@ public class Shelf {
             @Nullable String paintedOn,
             @Nullable String note,
             @Nullable String ifTaken,
-            @Nullable Boolean makeKeeper) {}
+            @Nullable Boolean makeKeeper,
+            @Nullable String kind,
+            @Nullable Double width,
+            @Nullable Double height) {
+        /** A card painted on a day, filed in a keeper there is. */
+        public static NewSwatch card(@Nullable String place, String paintedOn) {
+            return new NewSwatch(place, paintedOn, null, null, false, null, null, null);
+        }
+    }
+
+    /** What a swatch is painted on or printed in. */
+    public enum SwatchKind {
+        CARD,
+        /** A whole sheet, folded or punched or in a page protector. */
+        SHEET,
+        /** Cut from a dot card and stuck on a card; keeps its printed name. */
+        STRIP,
+        /** The wrapper of a pan, glued in. */
+        WRAPPER,
+        /** Printed matter of a maker. */
+        LEAFLET,
+        /** A card that lay in the lid of a tin. */
+        LID,
+        OTHER
+    }
 
     /** What stands at a place that is asked for. */
     public record Holder(long swatch, long paint, String name, String place) {}
@@ -171,6 +197,7 @@ public class Shelf {
         LocalDate today = LocalDate.now(clock.withZone(ZoneOffset.UTC));
         LocalDate on = Fields.day("paintedOn", typed.paintedOn(), today);
         String note = Words.lines("note", typed.note(), 1000);
+        ShelfStore.Piece piece = piece(typed);
         boolean hasPlace = typed.place() != null && !typed.place().isBlank();
         Target target = hasPlace ? target(me, typed.place(), Boolean.TRUE.equals(typed.makeKeeper())) : null;
         List<ShelfStore.SwatchRow> before = store.swatchesOf(me, paint).stream()
@@ -190,7 +217,7 @@ public class Shelf {
                         store.state(me, s.id(), "REDONE");
                         store.event(me, s.id(), clock.instant(), "Redone");
                     }
-                    long swatch = made.row("swatch", store.addSwatch(me, paint, on, note));
+                    long swatch = made.row("swatch", store.addSwatch(me, paint, on, note, piece));
                     store.event(me, swatch, clock.instant(), "Painted on " + on);
                     if (target != null) paints.addAll(file(me, swatch, target, typed.ifTaken(), made));
                     return swatch;
@@ -199,9 +226,21 @@ public class Shelf {
         return id;
     }
 
+    private static ShelfStore.Piece piece(NewSwatch typed) {
+        SwatchKind kind = Fields.one("kind", typed.kind(), SwatchKind.CARD, SwatchKind.values());
+        double width = typed.width() == null ? 0 : typed.width();
+        double height = typed.height() == null ? 0 : typed.height();
+        if (!(width >= 0 && width <= MOST_SIDE && height >= 0 && height <= MOST_SIDE) || (width > 0) != (height > 0)) {
+            throw Refusal.of(
+                    "width", "A swatch has two sides between 1 and 2500 mm.", "Leave both empty if not measured.");
+        }
+        return new ShelfStore.Piece(kind.name(), width, height);
+    }
+
     /** A cell of a chart was painted: a swatch beside those the paint has. Part of the act under way. */
-    public long paintedCell(Collector me, long paint, LocalDate on, String note, Acts.Made made) {
-        long swatch = made.row("swatch", store.addSwatch(me, paint, on, note));
+    public long paintedCell(
+            Collector me, long paint, LocalDate on, String note, ShelfStore.Piece piece, Acts.Made made) {
+        long swatch = made.row("swatch", store.addSwatch(me, paint, on, note, piece));
         store.event(me, swatch, clock.instant(), "Painted on " + on + (note.isEmpty() ? "" : ", " + note));
         return swatch;
     }

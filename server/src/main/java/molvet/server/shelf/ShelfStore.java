@@ -173,10 +173,18 @@ public class ShelfStore {
                         d[3]));
     }
 
-    long addSwatch(Collector me, long paint, @Nullable LocalDate paintedOn, String note) {
+    /** A piece of paper that carries a swatch. @param kind see {@link Shelf.SwatchKind}; sides in mm, 0 if not measured */
+    public record Piece(String kind, double width, double height) {
+        static final Piece CARD = new Piece("CARD", 0, 0);
+    }
+
+    long addSwatch(Collector me, long paint, @Nullable LocalDate paintedOn, String note, Piece piece) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into swatch (collector_id, paint_id, state, painted_on, note) values (?, ?, 'CURRENT', ?, ?)")
-                .params(me.id(), paint, paintedOn, note)
+        db.sql("""
+                insert into swatch (collector_id, paint_id, state, painted_on, note, kind, width, height)
+                values (?, ?, 'CURRENT', ?, ?, ?, ?, ?)
+                """)
+                .params(me.id(), paint, paintedOn, note, piece.kind, piece.width, piece.height)
                 .update(key, "id");
         return key.getKey().longValue();
     }

@@ -1,0 +1,278 @@
+package molvet.server.chart;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.PageMarks;
+import molvet.core.chart.PartKind;
+import molvet.core.chart.Plan;
+import molvet.core.measure.Lettering;
+import molvet.core.measure.Rect;
+import molvet.server.measure.Paper;
+import molvet.server.measure.Paper.Letters;
+import molvet.server.measure.Paper.Pen;
+
+/**
+ * Draws a planned chart true to scale: hairlines round what will be painted, every name in full, the marks a page is found
+ * by again, and a line of 100 mm to check the printer with. One drawing for PDF, SVG and PNG.
+ */
+final class ChartPainter {
+    private static final double HAIRLINE = 0.1;
+    /** Pale enough to vanish under a wash, dark enough to paint up to. */
+    private static final double PENCIL = 0.62;
+
+    private static final double LEAST_LETTER = 1.2;
+    private static final double LEAST_CODE_SIDE = 9;
+
+    private final Head head;
+    private final Plan plan;
+    private final Optional<PageMarks> marks;
+    private final Map<Integer, Lettered> cells;
+
+    /**
+     * What a page says of itself.
+     *
+     * @param code of the chart; {@code link} begins the text of each page’s QR code, and the page’s number ends it
+     * @param printedBlack fill opacity lines and black bars, for printers whose black stands water
+     * @param predicted show each strip as its paint was measured
+     */
+    record Head(String code, String title, ChartForm form, String link, boolean printedBlack, boolean predicted) {}
+
+    /**
+     * What a cell is lettered with.
+     *
+     * @param small its codes, joined; may be empty
+     * @param caution elements that call for care; empty if none
+     * @param stops from full strength to palest as {@code #rrggbb}; empty if not measured
+     * @param link of the small QR code on a card; empty for none
+     */
+    record Lettered(String name, String other, String small, String caution, List<String> stops, String link) {
+        static final Lettered BARE = new Lettered("", "", "", "", List.of(), "");
+    }
+
+    ChartPainter(Head head, Plan plan, Optional<PageMarks> marks, Map<Integer, Lettered> cells) {
+        this.head = head;
+        this.plan = plan;
+        this.marks = marks;
+        this.cells = cells;
+    }
+
+    Paper paper() {
+        return new Paper(plan.paper().width(), plan.paper().height());
+    }
+
+    int pages() {
+        return plan.pages().size();
+    }
+
+    void draw(Pen pen, int number) {
+        Plan.Page page = plan.pages().get(number - 1);
+        if (head.form == ChartForm.WHEEL) rim(pen, page);
+        page.cells().forEach(c -> cell(pen, c));
+        if (head.form == ChartForm.PAIRS) heads(pen, page);
+        marks.ifPresent(m -> marks(pen, m, number));
+    }
+
+    // ---- the cell ---------------------------------------------------------------------------------------------------
+
+    private void cell(Pen pen, Plan.Cell cell) {
+        Lettered said = cells.getOrDefault(cell.index(), Lettered.BARE);
+        if (head.predicted && !said.stops.isEmpty()) {
+            cell.parts().stream().filter(p -> p.kind().isPainted()).forEach(p -> predicted(pen, cell, p, said.stops));
+        }
+        pen.shade(PENCIL);
+        if (head.form.isCut()) outline(pen, cell.box());
+        for (Plan.Part part : cell.parts()) {
+            switch (part.kind()) {
+                case MASS_TONE, STEP, FIELD, DROP -> outline(pen, part.box());
+                case HOLE -> pen.circle(part.box(), HAIRLINE);
+                case OPACITY_LINE, BLACK_BAR -> {
+                    if (head.printedBlack) {
+                        pen.shade(0);
+                        pen.fill(part.box());
+                        pen.shade(PENCIL);
+                    } else {
+                        outline(pen, part.box());
+                    }
+                }
+                case CAPTION -> {}
+            }
+        }
+        pen.shade(0);
+        cell.parts(PartKind.CAPTION).forEach(c -> caption(pen, c.box(), said));
+    }
+
+    private static void outline(Pen pen, Rect box) {
+        pen.rectangle(box.x(), box.y(), box.width(), box.height(), HAIRLINE);
+    }
+
+    private void predicted(Pen pen, Plan.Cell cell, Plan.Part part, List<String> stops) {
+        switch (part.kind()) {
+            case STEP -> {
+                long steps = cell.parts(PartKind.STEP).count();
+                double t = steps < 2 ? 0 : (part.step() - 1) / (steps - 1.0);
+                pen.wash(part.box(), List.of(stops.get((int) Math.round(t * (stops.size() - 1)))), false);
+            }
+            case FIELD -> pen.wash(part.box(), stops, head.form == ChartForm.RING_CARD);
+            case DROP -> pen.wash(part.box(), stops.subList(0, Math.max(1, stops.size() * 2 / 3)), false);
+            default -> pen.wash(part.box(), List.of(stops.get(0)), false);
+        }
+    }
+
+    // ---- lettering --------------------------------------------------------------------------------------------------
+
+    /** One kind of line in a caption; {@code most} its share of the height. */
+    private record Row(String text, Letters letters, double full, double least, double share) {}
+
+    /** The name first and largest; codes, a second name and cautions below it in what height there is. */
+    private static void caption(Pen pen, Rect box, Lettered said) {
+        double pad = Math.min(0.8, box.height() * 0.12);
+        double width = box.width();
+        boolean coded = !said.link.isEmpty() && box.height() >= LEAST_CODE_SIDE + 2 && box.width() >= 26;
+        if (coded) {
+            double side = Math.min(13, box.height() - 4);
+            pen.qr(said.link, box.right() - side - 1.5, box.y() + pad + 1, side);
+            // Four modules of white are left beside the code.
+            width -= side + 4;
+        }
+        double height = box.height() - 2 * pad;
+        List<Row> rows = new ArrayList<>();
+        rows.add(new Row(said.name, Letters.BOOK, 3.4, LEAST_LETTER, 0.5));
+        if (height >= 6) rows.add(new Row(said.other, Letters.BOOK, 2.5, LEAST_LETTER, 0.22));
+        if (height >= 3.4) rows.add(new Row(said.small, Letters.CODE, 1.9, 1.0, 0.28));
+        if (height >= 9) rows.add(new Row(said.caution, Letters.PLAIN, 1.8, 1.2, 0.2));
+        rows.removeIf(r -> r.text.isEmpty());
+        double shares = rows.stream().mapToDouble(Row::share).sum();
+        double y = box.y() + pad;
+        for (Row row : rows) {
+            double tall = height * row.share / shares;
+            double full = Math.min(row.full, tall / 1.18);
+            int lines = Math.max(1, (int) Math.floor(tall / (full * 1.18)));
+            Lettering.Fitted fitted =
+                    Lettering.fit(row.text, width, lines, full, Math.min(full, row.least), Paper.ruler(row.letters));
+            for (String line : fitted.lines()) {
+                y += fitted.size() * 1.18;
+                pen.text(row.letters, line, box.x(), y - fitted.size() * 0.3, fitted.size());
+            }
+        }
+    }
+
+    /** Of every pair: numbers beside the rows and above the columns, and the names by their numbers on the diagonal. */
+    private void heads(Pen pen, Plan.Page page) {
+        List<Plan.Cell> diagonal =
+                page.cells().stream().filter(c -> c.second().isEmpty()).toList();
+        if (diagonal.isEmpty()) return;
+        double left = page.cells().stream().mapToDouble(c -> c.box().x()).min().orElse(0);
+        double top = page.cells().stream().mapToDouble(c -> c.box().y()).min().orElse(0);
+        for (Plan.Cell c : diagonal) {
+            Lettered said = cells.getOrDefault(c.index(), Lettered.BARE);
+            String number = String.valueOf(c.paint() + 1);
+            double side = c.box().height();
+            Lettering.Fitted name = Lettering.fit(
+                    number + " " + said.name,
+                    15,
+                    Math.max(1, (int) (side / 2.4)),
+                    Math.min(2.4, side * 0.8),
+                    1,
+                    Paper.ruler(Letters.BOOK));
+            double y = c.box().centreY() - name.lines().size() * name.size() * 1.15 / 2;
+            for (String line : name.lines()) {
+                y += name.size() * 1.15;
+                pen.text(Letters.BOOK, line, left - 16, y - name.size() * 0.3, name.size());
+            }
+            double size = Math.min(2.4, side * 0.6);
+            double wide = Paper.ruler(Letters.CODE).width(number, size);
+            pen.text(Letters.CODE, number, c.box().centreX() - wide / 2, top - 1.2, size);
+        }
+    }
+
+    private void rim(Pen pen, Plan.Page page) {
+        // The ring is where the cells in the first place are centred; a circle through them helps to place the eye.
+        pen.shade(0.8);
+        Plan.Cell first = page.cells().get(0);
+        double x = plan.paper().width() / 2;
+        List<Rect> ring = page.cells().stream().map(Plan.Cell::box).toList();
+        double top = first.box().centreY();
+        double bottom = ring.stream()
+                .filter(b -> Math.abs(b.centreX() - first.box().centreX()) < 1)
+                .mapToDouble(Rect::centreY)
+                .max()
+                .orElse(top);
+        if (bottom - top > 20
+                && Math.abs(first.box().centreX() - x) < plan.paper().width() / 4) {
+            double side = first.box().width();
+            double inner = bottom - top - 1.5 * side;
+            if (inner > 10) {
+                pen.circle(
+                        new Rect(first.box().centreX() - inner / 2, (top + bottom) / 2 - inner / 2, inner, inner),
+                        HAIRLINE);
+            }
+        }
+        pen.shade(0);
+    }
+
+    // ---- the marks --------------------------------------------------------------------------------------------------
+
+    private void marks(Pen pen, PageMarks m, int number) {
+        pen.shade(0);
+        m.markers().forEach(x -> pen.marker(x.code(), x.box()));
+        pen.qr(head.link + number, m.qr().x(), m.qr().y(), m.qr().width());
+        Rect first = m.markers().get(0).box();
+        double x = first.right() + 3;
+        double room = m.qr().x() - x - 4;
+        double line = Math.min(3.2, m.top() / 6);
+        String what = head.code + (head.title.isEmpty() ? "" : "  " + head.title);
+        text(pen, Letters.PLAIN, what, x, first.y() + line, room, line);
+        String rest = head.form.words() + (pages() > 1 ? ", page " + number + " of " + pages() : "");
+        text(pen, Letters.PLAIN, rest, x, first.y() + 2.3 * line, room, line * 0.75);
+        blackNote(number).ifPresent(n -> text(pen, Letters.PLAIN, n, x, first.y() + 3.5 * line, room, line * 0.75));
+        checkLine(pen, m, number);
+    }
+
+    private Optional<String> blackNote(int number) {
+        boolean any = plan.pages().get(number - 1).cells().stream()
+                .flatMap(c -> c.parts().stream())
+                .anyMatch(p -> p.kind() == PartKind.OPACITY_LINE || p.kind() == PartKind.BLACK_BAR);
+        return any && !head.printedBlack
+                ? Optional.of(
+                        "Fill the narrow lines and bars with waterproof black, and let them dry, before painting.")
+                : Optional.empty();
+    }
+
+    /** Printed at 100 % the line is as long as it says. Beside it, what needs care on this page. */
+    private void checkLine(Pen pen, PageMarks m, int number) {
+        Rect left = m.markers().get(3).box();
+        Rect right = m.markers().get(2).box();
+        double from = left.right() + 3;
+        double room = right.x() - 3 - from;
+        double length = room >= 130 ? 100 : room >= 75 ? 50 : room >= 40 ? 20 : 0;
+        double y = left.y() + left.height() * 0.35;
+        if (length > 0) {
+            pen.line(from, y, from + length, y, 0.2);
+            pen.line(from, y - 1, from, y + 1, 0.2);
+            pen.line(from + length, y - 1, from + length, y + 1, 0.2);
+            String says = (int) length + " mm: print at 100 %, not “fit to page”";
+            text(pen, Letters.PLAIN, says, from + length + 2, y + 0.8, room - length - 2, 2.2);
+        }
+        List<String> elements = plan.pages().get(number - 1).cells().stream()
+                .map(c -> cells.getOrDefault(c.index(), Lettered.BARE).caution)
+                .filter(c -> !c.isEmpty())
+                .flatMap(c -> List.of(c.split(", ")).stream())
+                .distinct()
+                .sorted()
+                .toList();
+        if (!elements.isEmpty()) {
+            String care = "† " + String.join(", ", elements)
+                    + ": no brush to the lips, no sanding or dry powder, wash hands. General guidance; the maker’s safety"
+                    + " data sheet comes first.";
+            text(pen, Letters.PLAIN, care, from, left.bottom(), room, 2);
+        }
+    }
+
+    private static void text(Pen pen, Letters letters, String text, double x, double y, double room, double size) {
+        Lettering.Fitted fitted = Lettering.fit(text, Math.max(1, room), 1, size, size * 0.6, Paper.ruler(letters));
+        if (!fitted.lines().isEmpty()) pen.text(letters, fitted.lines().get(0), x, y, fitted.size());
+    }
+}
