@@ -212,6 +212,294 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.charts"];
+        put?: never;
+        post: operations["Bench.add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/candidates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.candidates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.cut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.fit"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.order"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.one"];
+        put: operations["Bench.change"];
+        post?: never;
+        delete: operations["Bench.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.png"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/dry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.dry"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/eye": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.eye"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/geometry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.geometry"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["Bench.reorder"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/painted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.painted"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Bench.walk"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/collection.cgats": {
         parameters: {
             query?: never;
@@ -559,6 +847,166 @@ export interface paths {
         put: operations["Shelf.change"];
         post?: never;
         delete: operations["Shelf.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/between": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arranging.between"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/contents.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arranging.contents"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.merge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.movePage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/refiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arranging.refiling"];
+        put?: never;
+        post: operations["Arranging.refile"];
+        delete: operations["Arranging.stopRefiling"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/refiling/step": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.refiled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.split"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/walk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.beginWalk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/walk/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.endWalk"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/walk/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.seen"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -932,6 +1380,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paints/{paint}/family": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["Bench.keepFamily"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/paints/{paint}/holdings": {
         parameters: {
             query?: never;
@@ -990,6 +1454,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["Shelf.addSwatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Paper.papers"];
+        put?: never;
+        post: operations["Paper.add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers/{paper}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["Paper.change"];
+        post?: never;
+        delete: operations["Paper.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/papers/{paper}/cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Paper.cut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1172,6 +1684,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arranging.schools"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/session": {
         parameters: {
             query?: never;
@@ -1183,6 +1711,22 @@ export interface paths {
         put?: never;
         post: operations["Session.signIn"];
         delete: operations["Session.signOut"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shelf/backlog": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Arranging.backlog"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1356,6 +1900,26 @@ export interface components {
             way?: number;
             ways?: components["schemas"]["Way"][];
         };
+        Backlog: {
+            elsewhere: components["schemas"]["ElsewhereView"][];
+            lost: components["schemas"]["PaintEntry"][];
+            /** Format: int32 */
+            lostInAll: number;
+            notFiled: components["schemas"]["PaintEntry"][];
+            /** Format: int32 */
+            notFiledInAll: number;
+            notSwatched: components["schemas"]["PaintEntry"][];
+            /** Format: int32 */
+            notSwatchedInAll: number;
+        };
+        BetweenView: {
+            after?: components["schemas"]["CardAt"];
+            before?: components["schemas"]["CardAt"];
+            place: string;
+            school: string;
+            /** Format: int32 */
+            shifts: number;
+        };
         BillView: {
             currency: string;
             discount: string;
@@ -1378,6 +1942,23 @@ export interface components {
         };
         CameWithList: {
             arrivals: components["schemas"]["CameWith"][];
+        };
+        Candidate: {
+            canBePainted: boolean;
+            paint: components["schemas"]["PaintEntry"];
+            where: string;
+            whyNot: string;
+        };
+        CandidateList: {
+            paints: components["schemas"]["Candidate"][];
+            /** Format: int32 */
+            total: number;
+        };
+        CardAt: {
+            paint?: components["schemas"]["PaintEntry"];
+            place: string;
+            /** Format: int64 */
+            swatch: number;
         };
         CardEntry: {
             /** Format: int64 */
@@ -1412,10 +1993,35 @@ export interface components {
             dots: components["schemas"]["DotView"][];
             note: string;
         };
+        CardsAsked: {
+            card?: components["schemas"]["Size"];
+            free?: boolean;
+            /** Format: double */
+            gap?: number;
+            /** Format: double */
+            margin?: number;
+        };
         CautionView: {
             deferral: string;
             elements: string[];
             guidance: string;
+        };
+        CellBox: {
+            /** Format: int32 */
+            cell: number;
+            /** Format: double */
+            height: number;
+            /** Format: int64 */
+            paint?: number;
+            parts: components["schemas"]["PartBox"][];
+            /** Format: int64 */
+            second?: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         ChangeView: {
             catalogueNumber: string;
@@ -1444,6 +2050,78 @@ export interface components {
             seen?: string[];
             /** Format: int32 */
             version?: number;
+        };
+        ChartCell: {
+            advice: string;
+            cautions: string[];
+            /** Format: int32 */
+            cell: number;
+            /** Format: date-time */
+            dryAt?: string;
+            eye: string[];
+            note: string;
+            /** Format: int32 */
+            page: number;
+            /** Format: int64 */
+            paint?: number;
+            /** Format: date-time */
+            paintedAt?: string;
+            place?: string;
+            /** Format: int64 */
+            second?: number;
+            state: string;
+            /** Format: int64 */
+            swatch?: number;
+            warmth?: string;
+        };
+        ChartChange: {
+            note?: string;
+            title?: string;
+            /** Format: int32 */
+            version?: number;
+        };
+        ChartEntry: {
+            /** Format: int32 */
+            cells: number;
+            code: string;
+            /** Format: date-time */
+            createdAt: string;
+            /** Format: int32 */
+            drying: number;
+            form: string;
+            formInWords: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            painted: number;
+            title: string;
+            /** Format: int32 */
+            unfiled: number;
+        };
+        ChartList: {
+            charts: components["schemas"]["ChartEntry"][];
+            drying: components["schemas"]["DryingCell"][];
+        };
+        ChartPage: {
+            asked: components["schemas"]["NewChart"];
+            cells: components["schemas"]["ChartCell"][];
+            code: string;
+            /** Format: date-time */
+            createdAt: string;
+            cusps: components["schemas"]["CuspView"][];
+            form: string;
+            formInWords: string;
+            geometry: components["schemas"]["Geometry"];
+            /** Format: int64 */
+            id: number;
+            note: string;
+            notes: string[];
+            paints: components["schemas"]["PaintEntry"][];
+            school: string;
+            schoolInWords: string;
+            title: string;
+            /** Format: int32 */
+            version: number;
         };
         ChartPreview: {
             cells: {
@@ -1475,6 +2153,22 @@ export interface components {
             staining?: string;
             transparency?: string;
         };
+        CodeBox: {
+            /** Format: double */
+            size: number;
+            text: string;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        ColourAsked: {
+            id: string;
+            lab?: components["schemas"]["LabValue"];
+            name?: string;
+            number?: string;
+            recipe?: string[];
+        };
         ColourView: {
             catalogueNumber: string;
             editions: components["schemas"]["EditionView"][];
@@ -1497,6 +2191,14 @@ export interface components {
         };
         Confirmation: {
             password: string;
+        };
+        Correction: {
+            /** Format: int32 */
+            cell: number;
+            kind: string;
+            note?: string;
+            /** Format: int32 */
+            other?: number;
         };
         CostLine: {
             discountPercent?: number;
@@ -1530,6 +2232,53 @@ export interface components {
             count: number;
             find: string;
         };
+        CuspChoice: {
+            after?: components["schemas"]["PaintEntry"];
+            before?: components["schemas"]["PaintEntry"];
+            family: string;
+            words: string;
+        };
+        CuspView: {
+            choices: components["schemas"]["CuspChoice"][];
+            paint: components["schemas"]["PaintEntry"];
+            why: string;
+        };
+        Cut: {
+            /** Format: double */
+            at: number;
+            down: boolean;
+            /** Format: int32 */
+            number: number;
+            piece: string;
+            says: string;
+            /** Format: double */
+            x1: number;
+            /** Format: double */
+            x2: number;
+            /** Format: double */
+            y1: number;
+            /** Format: double */
+            y2: number;
+        };
+        CutAnswer: {
+            cards: components["schemas"]["Rect"][];
+            /** Format: int32 */
+            count: number;
+            cuts: components["schemas"]["Cut"][];
+            notes: string[];
+            offcuts: components["schemas"]["Rect"][];
+            /** Format: double */
+            wastePercent: number;
+        };
+        CutAsked: {
+            card?: components["schemas"]["Size"];
+            free?: boolean;
+            /** Format: double */
+            gap?: number;
+            /** Format: double */
+            margin?: number;
+            sheet?: components["schemas"]["Size"];
+        };
         Differences: {
             deltaE2000: number[];
         };
@@ -1560,6 +2309,17 @@ export interface components {
             others: components["schemas"]["PaintEntry"][];
             paint: components["schemas"]["PaintEntry"];
         };
+        DryingCell: {
+            advice: string;
+            /** Format: int32 */
+            cell: number;
+            /** Format: int64 */
+            chart: number;
+            code: string;
+            name: string;
+            /** Format: date-time */
+            since: string;
+        };
         EditionClaim: {
             asWritten: string;
             grade?: string;
@@ -1576,6 +2336,11 @@ export interface components {
             /** Format: int32 */
             sinceYear?: number;
             sizes: string;
+        };
+        ElsewhereView: {
+            card: components["schemas"]["CardAt"];
+            seenAt?: string;
+            seenIn: string;
         };
         Entries: {
             pigments: components["schemas"]["Entry"][];
@@ -1606,6 +2371,14 @@ export interface components {
             sharesNumberWith: string[];
             source: string;
         };
+        FamilyKept: {
+            family?: string;
+        };
+        Filing: {
+            makeKeeper?: boolean;
+            place: string;
+            school?: string;
+        };
         Fills: {
             cost?: string;
             each: number;
@@ -1616,6 +2389,19 @@ export interface components {
             restTwice?: number;
             /** Format: int32 */
             twice: number;
+        };
+        FitAnswer: {
+            /** Format: int32 */
+            onOnePage: number;
+            papers: components["schemas"]["PaperChoice"][];
+        };
+        FitAsked: {
+            chart?: components["schemas"]["NewChart"];
+            /** Format: double */
+            least?: number;
+        };
+        Geometry: {
+            pages: components["schemas"]["PageBox"][];
         };
         GiverName: {
             name: string;
@@ -1629,6 +2415,10 @@ export interface components {
             note: string;
             thankedOn?: string;
             thanksOwed: boolean;
+        };
+        GroupView: {
+            name: string;
+            paints: number[];
         };
         Health: {
             progress: string;
@@ -1682,8 +2472,15 @@ export interface components {
             number: number;
             /** Format: int32 */
             pages: number;
+            /** Format: double */
+            pocketHeight: number;
+            /** Format: double */
+            pocketWidth: number;
+            school: string;
+            schoolInWords: string;
             /** Format: int32 */
             version: number;
+            walkAt?: string;
         };
         KeeperList: {
             keepers: components["schemas"]["KeeperEntry"][];
@@ -1805,9 +2602,30 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        MarkerBox: {
+            /** Format: int32 */
+            id: number;
+            /** Format: double */
+            size: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         Merge: {
             /** Format: int64 */
             into: number;
+        };
+        MergeAsked: {
+            /** Format: int64 */
+            from?: number;
+        };
+        NamedSize: {
+            /** Format: double */
+            height: number;
+            name: string;
+            /** Format: double */
+            width: number;
         };
         Neighbour: {
             accession: string;
@@ -1830,6 +2648,35 @@ export interface components {
             title?: string;
             /** Format: int32 */
             version?: number;
+        };
+        NewChart: {
+            card?: components["schemas"]["Size"];
+            /** Format: int32 */
+            cells?: number;
+            /** Format: int32 */
+            columns?: number;
+            form?: string;
+            full?: boolean;
+            /** Format: double */
+            gap?: number;
+            /** Format: double */
+            margin?: number;
+            marks?: boolean;
+            note?: string;
+            options?: components["schemas"]["Options"];
+            /** Format: int32 */
+            outside?: number;
+            /** Format: int32 */
+            pages?: number;
+            paints?: number[];
+            paper?: components["schemas"]["Size"];
+            punch?: string;
+            school?: string;
+            /** Format: int32 */
+            steps?: number;
+            /** Format: int64 */
+            stock?: number;
+            title?: string;
         };
         NewCollector: {
             email: string;
@@ -1912,6 +2759,10 @@ export interface components {
             number?: number;
             /** Format: int32 */
             pages?: number;
+            /** Format: double */
+            pocketHeight?: number;
+            /** Format: double */
+            pocketWidth?: number;
             /** Format: int32 */
             version?: number;
         };
@@ -1941,6 +2792,10 @@ export interface components {
             trait: string;
             value: string;
         };
+        NewOrder: {
+            paints?: number[];
+            school?: string;
+        };
         NewPaint: {
             cameOn?: string;
             claims?: components["schemas"]["Claims"];
@@ -1965,6 +2820,25 @@ export interface components {
             volume?: string;
             wished?: boolean;
         };
+        NewPaper: {
+            /** Format: int32 */
+            cotton?: number;
+            /** Format: double */
+            height?: number;
+            kind?: string;
+            name?: string;
+            note?: string;
+            /** Format: int32 */
+            sheets?: number;
+            size?: string;
+            surface?: string;
+            /** Format: int32 */
+            version?: number;
+            /** Format: int32 */
+            weight?: number;
+            /** Format: double */
+            width?: number;
+        };
         NewPassword: {
             fresh: string;
             old: string;
@@ -1981,11 +2855,16 @@ export interface components {
             seen?: string[];
         };
         NewSwatch: {
+            /** Format: double */
+            height?: number;
             ifTaken?: string;
+            kind?: string;
             makeKeeper?: boolean;
             note?: string;
             paintedOn?: string;
             place?: string;
+            /** Format: double */
+            width?: number;
         };
         NewThanks: {
             note?: string;
@@ -2006,6 +2885,55 @@ export interface components {
             source: string;
             trait: string;
             value: string;
+        };
+        OneSwatch: {
+            /** Format: int64 */
+            swatch?: number;
+            there?: boolean;
+        };
+        Options: {
+            blackBar?: boolean;
+            caption?: string[];
+            firstPlace?: string;
+            opacityLine?: boolean;
+            predicted?: boolean;
+            printedBlack?: boolean;
+            trialPaper?: boolean;
+        };
+        OrderAnswer: {
+            cusps: components["schemas"]["OrderCusp"][];
+            groups: components["schemas"]["OrderGroup"][];
+            order: string[];
+        };
+        OrderAsked: {
+            colours?: components["schemas"]["ColourAsked"][];
+            school?: string;
+        };
+        OrderCusp: {
+            between: string[];
+            id: string;
+            why: string;
+        };
+        OrderGroup: {
+            ids: string[];
+            name: string;
+        };
+        PageBox: {
+            cells: components["schemas"]["CellBox"][];
+            /** Format: double */
+            height: number;
+            markers: components["schemas"]["MarkerBox"][];
+            /** Format: int32 */
+            number: number;
+            qr?: components["schemas"]["CodeBox"];
+            /** Format: double */
+            width: number;
+        };
+        PageMove: {
+            /** Format: int32 */
+            page?: number;
+            /** Format: int32 */
+            to?: number;
         };
         PaintEntry: {
             accession: string;
@@ -2078,8 +3006,53 @@ export interface components {
             };
             wished: boolean;
         };
+        Painted: {
+            at?: string;
+            /** Format: int32 */
+            cell: number;
+            eye?: string[];
+        };
         Pairs: {
             pairs: components["schemas"]["LabValue"][][];
+        };
+        PaperChoice: {
+            /** Format: double */
+            cell: number;
+            /** Format: double */
+            height: number;
+            name: string;
+            /** Format: int32 */
+            sheets: number;
+            turned: boolean;
+            /** Format: double */
+            wastePercent: number;
+            /** Format: double */
+            width: number;
+        };
+        PaperEntry: {
+            /** Format: int32 */
+            cotton?: number;
+            /** Format: double */
+            height: number;
+            /** Format: int64 */
+            id: number;
+            kind: string;
+            name: string;
+            note: string;
+            /** Format: int32 */
+            sheets: number;
+            size: string;
+            surface: string;
+            /** Format: int32 */
+            version: number;
+            /** Format: int32 */
+            weight?: number;
+            /** Format: double */
+            width: number;
+        };
+        PaperList: {
+            papers: components["schemas"]["PaperEntry"][];
+            sizes: components["schemas"]["NamedSize"][];
         };
         Parcel: {
             cameOn?: string;
@@ -2091,6 +3064,19 @@ export interface components {
             cameOn?: string;
             /** Format: int32 */
             number: number;
+        };
+        PartBox: {
+            /** Format: double */
+            height: number;
+            kind: string;
+            /** Format: int32 */
+            step?: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
         };
         PictureView: {
             at: string;
@@ -2119,6 +3105,7 @@ export interface components {
             page: number;
             paint?: components["schemas"]["PaintEntry"];
             place: string;
+            seen: boolean;
             /** Format: int64 */
             swatch?: number;
         };
@@ -2126,6 +3113,48 @@ export interface components {
             ifTaken?: string;
             makeKeeper?: boolean;
             place: string;
+        };
+        PlanCell: {
+            /** Format: double */
+            height: number;
+            /** Format: int32 */
+            index: number;
+            /** Format: int64 */
+            paint?: number;
+            parts: components["schemas"]["PartBox"][];
+            /** Format: int64 */
+            second?: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        PlanPage: {
+            cells: components["schemas"]["PlanCell"][];
+            /** Format: double */
+            height: number;
+            /** Format: int32 */
+            number: number;
+            /** Format: double */
+            width: number;
+        };
+        PlanView: {
+            cusps: components["schemas"]["CuspView"][];
+            groups: components["schemas"]["GroupView"][];
+            notes: string[];
+            order: components["schemas"]["PaintEntry"][];
+            pages: components["schemas"]["PlanPage"][];
+            /** Format: double */
+            size: number;
+        };
+        PlannedChart: {
+            code: string;
+            /** Format: int64 */
+            id: number;
+            /** Format: int32 */
+            pages: number;
         };
         PourList: {
             calendar?: string;
@@ -2270,6 +3299,29 @@ export interface components {
             strip: components["schemas"]["StripView"];
             tint: components["schemas"]["LabValue"];
         };
+        Rect: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            width: number;
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
+        RefileStep: {
+            after?: components["schemas"]["CardAt"];
+            card: components["schemas"]["CardAt"];
+        };
+        RefilingView: {
+            /** Format: int32 */
+            cards: number;
+            /** Format: int32 */
+            done: number;
+            said: string;
+            steps: components["schemas"]["RefileStep"][];
+            under: boolean;
+        };
         RowDoubtView: {
             column: string;
             keptOut: boolean;
@@ -2296,6 +3348,16 @@ export interface components {
             staining?: string;
             transparency?: string;
         };
+        SchoolChoice: {
+            school?: string;
+        };
+        SchoolEntry: {
+            school: string;
+            words: string;
+        };
+        SchoolList: {
+            schools: components["schemas"]["SchoolEntry"][];
+        };
         SessionState: {
             demo: boolean;
             email?: string;
@@ -2307,6 +3369,15 @@ export interface components {
         SignIn: {
             email: string;
             password: string;
+        };
+        Size: {
+            /** Format: double */
+            height: number;
+            /** Format: double */
+            width: number;
+        };
+        SplitAsked: {
+            place?: string;
         };
         SpotView: {
             /** Format: double */
@@ -2333,11 +3404,14 @@ export interface components {
         SwatchView: {
             after?: components["schemas"]["Neighbour"];
             before?: components["schemas"]["Neighbour"];
+            /** Format: double */
+            height: number;
             history: string[];
             /** Format: int64 */
             id: number;
             /** Format: int64 */
             keeper?: number;
+            kind: string;
             note: string;
             paintedOn?: string;
             pictures: components["schemas"]["PictureView"][];
@@ -2347,6 +3421,8 @@ export interface components {
             state: string;
             /** Format: int32 */
             version: number;
+            /** Format: double */
+            width: number;
         };
         ThanksList: {
             /** Format: int32 */
@@ -2396,6 +3472,46 @@ export interface components {
             paints: number;
             /** Format: int32 */
             recipes: number;
+        };
+        WalkEnd: {
+            markLost?: boolean;
+        };
+        WalkStep: {
+            /** Format: int32 */
+            cell: number;
+            doing: string[];
+            eye: string[];
+            note: string;
+            /** Format: int32 */
+            page: number;
+            paint: components["schemas"]["PaintEntry"];
+            pan: boolean;
+            second?: components["schemas"]["PaintEntry"];
+            water: boolean;
+            waterWhy: string;
+            where: string;
+        };
+        WalkView: {
+            /** Format: int32 */
+            all: number;
+            /** Format: int32 */
+            done: number;
+            /** Format: int32 */
+            learntFrom: number;
+            order: string;
+            /** Format: int32 */
+            pans: number;
+            /** Format: int32 */
+            pansAsRuled: number;
+            /** Format: double */
+            secondsEach: number;
+            /** Format: int64 */
+            secondsLeft: number;
+            steps: components["schemas"]["WalkStep"][];
+            /** Format: int32 */
+            waters: number;
+            /** Format: int32 */
+            watersAsRuled: number;
         };
         Wanted: {
             /** Format: int32 */
@@ -2815,6 +3931,512 @@ export interface operations {
                 };
                 content: {
                     "text/calendar": string;
+                };
+            };
+        };
+    };
+    "Bench.charts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartList"];
+                };
+            };
+        };
+    };
+    "Bench.add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewChart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlannedChart"];
+                };
+            };
+        };
+    };
+    "Bench.candidates": {
+        parameters: {
+            query?: {
+                find?: string;
+                arrival?: number;
+                dotcard?: number;
+                unpainted?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CandidateList"];
+                };
+            };
+        };
+    };
+    "Bench.cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CutAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutAnswer"];
+                };
+            };
+        };
+    };
+    "Bench.fit": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FitAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FitAnswer"];
+                };
+            };
+        };
+    };
+    "Bench.order": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OrderAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OrderAnswer"];
+                };
+            };
+        };
+    };
+    "Bench.plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewChart"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlanView"];
+                };
+            };
+        };
+    };
+    "Bench.one": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChartChange"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Bench.pdf": {
+        parameters: {
+            query?: {
+                predicted?: boolean;
+            };
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    "Bench.png": {
+        parameters: {
+            query?: {
+                page?: number;
+                dpi?: number;
+                predicted?: boolean;
+            };
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
+    "Bench.svg": {
+        parameters: {
+            query?: {
+                page?: number;
+                predicted?: boolean;
+            };
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    "Bench.correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Correction"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.dry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.eye": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Painted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Filing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.geometry": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Geometry"];
+                };
+            };
+        };
+    };
+    "Bench.reorder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewOrder"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChartPage"];
+                };
+            };
+        };
+    };
+    "Bench.painted": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Painted"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkView"];
+                };
+            };
+        };
+    };
+    "Bench.walk": {
+        parameters: {
+            query?: {
+                order?: string;
+            };
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WalkView"];
                 };
             };
         };
@@ -3453,6 +5075,299 @@ export interface operations {
             cookie?: never;
         };
         requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Arranging.between": {
+        parameters: {
+            query: {
+                swatch: number;
+                school?: string;
+            };
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BetweenView"];
+                };
+            };
+        };
+    };
+    "Arranging.contents": {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    "Arranging.merge": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MergeAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+        };
+    };
+    "Arranging.movePage": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PageMove"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+        };
+    };
+    "Arranging.refiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+        };
+    };
+    "Arranging.refile": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SchoolChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+        };
+    };
+    "Arranging.stopRefiling": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Arranging.refiled": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneSwatch"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+        };
+    };
+    "Arranging.split": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SplitAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+        };
+    };
+    "Arranging.beginWalk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+        };
+    };
+    "Arranging.endWalk": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WalkEnd"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+        };
+    };
+    "Arranging.seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OneSwatch"];
+            };
+        };
         responses: {
             /** @description No Content */
             204: {
@@ -4200,6 +6115,30 @@ export interface operations {
             };
         };
     };
+    "Bench.keepFamily": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paint: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FamilyKept"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "Paint.addHolding": {
         parameters: {
             query?: never;
@@ -4300,6 +6239,122 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Paper.papers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperList"];
+                };
+            };
+        };
+    };
+    "Paper.add": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPaper"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperEntry"];
+                };
+            };
+        };
+    };
+    "Paper.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPaper"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaperEntry"];
+                };
+            };
+        };
+    };
+    "Paper.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Paper.cut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CardsAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CutAnswer"];
                 };
             };
         };
@@ -4574,6 +6629,26 @@ export interface operations {
             };
         };
     };
+    "Arranging.schools": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SchoolList"];
+                };
+            };
+        };
+    };
     "Session.state": {
         parameters: {
             query?: never;
@@ -4633,6 +6708,26 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+        };
+    };
+    "Arranging.backlog": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Backlog"];
+                };
             };
         };
     };

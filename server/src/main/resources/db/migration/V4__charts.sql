@@ -63,8 +63,8 @@ create table refiling (
     collector_id bigint not null,
     keeper_id bigint not null,
     said varchar(120) not null,
-    -- Cards still to be moved, as JSON: each with the card it then follows.
-    steps mediumtext not null,
+    -- The cards in the order they shall have, as JSON; what is left to move follows from it and from where they are.
+    wished mediumtext not null,
     done int not null default 0,
     started_at datetime(3) not null,
     version int not null default 1,
@@ -74,15 +74,21 @@ create table refiling (
 ) engine = innodb default charset = utf8mb4 collate = utf8mb4_unicode_ci;
 
 alter table keeper
+    -- The order its cards are kept in; empty: as they come.
+    add column school varchar(16) not null default '',
+    -- When the walk through it began that is under way.
     add column walk_at datetime(3),
     -- Of a pocket or card, in mm; a swatch larger than that is said not to fit. 0: not measured.
     add column pocket_width double not null default 0,
     add column pocket_height double not null default 0;
 alter table swatch
     add column seen_at datetime(3),
+    -- The keeper it was last seen in, where that is not where it is filed.
+    add column seen_in bigint,
     add column width double not null default 0,
     add column height double not null default 0,
-    add column kind varchar(12) not null default 'CARD';
+    add column kind varchar(12) not null default 'CARD',
+    add constraint swatch_seen_in foreign key (seen_in) references keeper (id) on delete set null;
 
 -- Where the collector has put a colour that could stand in either of two families, once and for all.
 alter table paint add column family varchar(8);

@@ -50,9 +50,18 @@ public class Acts {
             "paper",
             "refiling");
 
-    /** Columns that follow from others and are worked out again. */
-    private static final Set<String> DERIVED =
-            Set.of("recipe", "pigments", "standing", "swatch_id", "reading_id", "voices", "disagrees", "order_key");
+    /** Columns that follow from others and are worked out again, or that a walk through a keeper ticks off. */
+    private static final Set<String> DERIVED = Set.of(
+            "recipe",
+            "pigments",
+            "standing",
+            "swatch_id",
+            "reading_id",
+            "voices",
+            "disagrees",
+            "order_key",
+            "seen_at",
+            "seen_in");
 
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
 

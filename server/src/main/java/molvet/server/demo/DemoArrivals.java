@@ -278,7 +278,7 @@ class DemoArrivals {
                         "18.90",
                         "EUR",
                         ""));
-        shelf.addKeeper(me, new Shelf.NewKeeper("BINDER", 2, "The Inshore card, carried over", 10, A_PAGE, null));
+        shelf.addKeeper(me, Shelf.NewKeeper.of("BINDER", 2, "The Inshore card, carried over", 10, A_PAGE));
         for (int i = 0; i < CARRIED_OVER; i++) {
             List<PaintViews.PaintEntry> found = views.find(
                             me, "\"" + dots.get(i).get("Name") + "\"", FindStore.Order.NUMBER, 1, null)

@@ -139,10 +139,10 @@ public class DemoCollection {
                             new Makers.NewLine(
                                     m.get("line"), m.get("grade"), m.get("line").contains("Honey"), null)));
         }
-        shelf.addKeeper(me, new Shelf.NewKeeper("RING", 1, "Pellworth, painted at the station", null, 60, null));
-        shelf.addKeeper(me, new Shelf.NewKeeper("RING", 2, "Everyone else", null, 60, null));
-        shelf.addKeeper(me, new Shelf.NewKeeper("BINDER", 1, "Fieldbox and dots", 6, 8, null));
-        shelf.addKeeper(me, new Shelf.NewKeeper("SKETCHBOOK", 1, "Record book", 40, 1, null));
+        shelf.addKeeper(me, Shelf.NewKeeper.of("RING", 1, "Pellworth, painted at the station", null, 60));
+        shelf.addKeeper(me, Shelf.NewKeeper.of("RING", 2, "Everyone else", null, 60));
+        shelf.addKeeper(me, Shelf.NewKeeper.of("BINDER", 1, "Fieldbox and dots", 6, 8));
+        shelf.addKeeper(me, Shelf.NewKeeper.of("SKETCHBOOK", 1, "Record book", 40, 1));
         Places places = new Places();
         List<Long> lost = new ArrayList<>();
         for (int i = 0; i < rows.size(); i++) {

@@ -54,6 +54,9 @@ class SwatchViews implements PaintViews.Swatches {
                 row.keeperId(),
                 row.paintedOn() == null ? null : row.paintedOn().toString(),
                 row.note(),
+                row.kind(),
+                row.width(),
+                row.height(),
                 s.history(),
                 pictures.stream()
                         .filter(p -> p.swatchId() == row.id())

@@ -53,7 +53,15 @@ public class Shelf {
             @Nullable String name,
             @Nullable Integer pages,
             @Nullable Integer cells,
-            @Nullable Integer version) {}
+            @Nullable Double pocketWidth,
+            @Nullable Double pocketHeight,
+            @Nullable Integer version) {
+        /** One whose pockets are not measured. */
+        public static NewKeeper of(
+                String kind, int number, String name, @Nullable Integer pages, @Nullable Integer cells) {
+            return new NewKeeper(kind, number, name, pages, cells, null, null, null);
+        }
+    }
 
     /**
      * @param ifTaken REFUSE (usual), SWAP with what is there, or SHIFT it and what follows by one
@@ -118,13 +126,13 @@ public class Shelf {
                                 .max()
                                 .orElse(0);
         Keeper keeper = sized(kind, number, typed);
-        String name = Words.line("name", typed.name(), 120);
+        ShelfStore.Told told = told(typed);
         try {
             return acts.act(
                     me,
                     () -> "Made " + kind.words() + " " + number,
                     List.of(),
-                    made -> made.row("keeper", store.addKeeper(me, keeper, name)));
+                    made -> made.row("keeper", store.addKeeper(me, keeper, told)));
         } catch (DuplicateKeyException e) {
             throw Refusal.of(
                     "number",
@@ -158,8 +166,7 @@ public class Shelf {
             rows.add(new Acts.Row("swatch", taken.get(position)));
         }
         acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), rows, made -> {
-            if (typed.version() == null
-                    || !store.changeKeeper(me, id, typed.version(), keeper, Words.line("name", typed.name(), 120))) {
+            if (typed.version() == null || !store.changeKeeper(me, id, typed.version(), keeper, told(typed))) {
                 throw new Stale("It was changed in another window since you opened it. Nothing was overwritten.", old);
             }
             // Cells stay on their pages: when a page grows, later places count higher.
@@ -298,7 +305,9 @@ public class Shelf {
         List<Acts.Row> rows = new ArrayList<>();
         waiting.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
         acts.act(me, () -> "Filed " + what + " at " + target.place, rows, made -> {
-            long id = target.row != null ? target.row.id() : made.row("keeper", store.addKeeper(me, keeper, ""));
+            long id = target.row != null
+                    ? target.row.id()
+                    : made.row("keeper", store.addKeeper(me, keeper, ShelfStore.Told.NOTHING));
             TreeMap<Integer, Long> taken = store.taken(me, id);
             int position = keeper.position(target.place);
             for (ShelfStore.SwatchRow s : waiting) {
@@ -422,7 +431,9 @@ public class Shelf {
             store.state(me, id, "CURRENT");
             store.event(me, id, clock.instant(), "Found");
         }
-        long keeper = target.row != null ? target.row.id() : made.row("keeper", store.addKeeper(me, target.keeper, ""));
+        long keeper = target.row != null
+                ? target.row.id()
+                : made.row("keeper", store.addKeeper(me, target.keeper, ShelfStore.Told.NOTHING));
         Set<Long> paints = new LinkedHashSet<>(List.of(swatch.paintId()));
         TreeMap<Integer, Long> taken = store.taken(me, keeper);
         Long there = taken.get(target.position);
@@ -478,6 +489,18 @@ public class Shelf {
 
     private ShelfStore.SwatchRow own(Collector me, long id) {
         return store.swatch(me, id).orElseThrow(() -> new NotFound("There is no such swatch."));
+    }
+
+    private static ShelfStore.Told told(NewKeeper typed) {
+        double width = typed.pocketWidth() == null ? 0 : typed.pocketWidth();
+        double height = typed.pocketHeight() == null ? 0 : typed.pocketHeight();
+        if (!(width >= 0 && width <= MOST_SIDE && height >= 0 && height <= MOST_SIDE) || (width > 0) != (height > 0)) {
+            throw Refusal.of(
+                    "pocketWidth",
+                    "A pocket has two sides between 1 and 2500 mm.",
+                    "Leave both empty if not measured. An A4 pocket takes 210 × 297.");
+        }
+        return new ShelfStore.Told(Words.line("name", typed.name(), 120), width, height);
     }
 
     private static Keeper sized(KeeperKind kind, int number, NewKeeper typed) {

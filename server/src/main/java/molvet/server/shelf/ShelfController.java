@@ -5,10 +5,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import molvet.core.collection.School;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
+import molvet.server.account.Utc;
 import molvet.server.collection.PaintViews;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -45,13 +47,23 @@ class ShelfController {
             int cells,
             int capacity,
             int filled,
+            String school,
+            String schoolInWords,
+            double pocketWidth,
+            double pocketHeight,
+            @Nullable String walkAt,
             int version) {}
 
     record KeeperList(List<KeeperEntry> keepers) {}
 
-    /** A place in a keeper; without a swatch it is a gap. */
+    /** A place in a keeper; without a swatch it is a gap. {@code seen} in the walk that is under way. */
     record PlaceView(
-            String place, int page, int cell, @Nullable Long swatch, PaintViews.@Nullable PaintEntry paint) {}
+            String place,
+            int page,
+            int cell,
+            @Nullable Long swatch,
+            PaintViews.@Nullable PaintEntry paint,
+            boolean seen) {}
 
     record KeeperPage(KeeperEntry keeper, List<PlaceView> places) {}
 
@@ -105,7 +117,8 @@ class ShelfController {
                     place.page(),
                     place.cell(),
                     s.map(ShelfStore.SwatchRow::id).orElse(null),
-                    s.map(x -> paints.get(x.paintId())).orElse(null)));
+                    s.map(x -> paints.get(x.paintId())).orElse(null),
+                    s.filter(x -> isSeen(row, x)).isPresent()));
         }
         return new KeeperPage(entry(row), places);
     }
@@ -162,11 +175,15 @@ class ShelfController {
         return page(me, swatch);
     }
 
+    private static boolean isSeen(ShelfStore.KeeperRow keeper, ShelfStore.SwatchRow s) {
+        return keeper.walkAt() != null && s.seenAt() != null && !s.seenAt().isBefore(keeper.walkAt());
+    }
+
     private PaintViews.PaintPage page(Collector me, long swatch) {
         return views.page(me, store.swatch(me, swatch).orElseThrow().paintId());
     }
 
-    private static KeeperEntry entry(ShelfStore.KeeperRow k) {
+    static KeeperEntry entry(ShelfStore.KeeperRow k) {
         Keeper size = k.keeper();
         return new KeeperEntry(
                 k.id(),
@@ -178,6 +195,11 @@ class ShelfController {
                 k.cells(),
                 size.capacity(),
                 k.filled(),
+                k.school(),
+                k.school().isEmpty() ? "" : School.valueOf(k.school()).words(),
+                k.pocketWidth(),
+                k.pocketHeight(),
+                k.walkAt() == null ? null : Utc.instant(k.walkAt()).toString(),
                 k.version());
     }
 }

@@ -26,7 +26,18 @@ public class ShelfStore {
     }
 
     public record KeeperRow(
-            long id, String kind, int number, String name, int pages, int cells, int version, int filled) {
+            long id,
+            String kind,
+            int number,
+            String name,
+            int pages,
+            int cells,
+            String school,
+            @Nullable LocalDateTime walkAt,
+            double pocketWidth,
+            double pocketHeight,
+            int version,
+            int filled) {
         public Keeper keeper() {
             return new Keeper(KeeperKind.valueOf(kind), number, pages, cells);
         }
@@ -40,12 +51,18 @@ public class ShelfStore {
             String state,
             @Nullable LocalDate paintedOn,
             String note,
+            String kind,
+            double width,
+            double height,
+            @Nullable LocalDateTime seenAt,
+            @Nullable Long seenIn,
             int version) {}
 
     record EventRow(long swatchId, LocalDateTime at, String said) {}
 
     private static final String KEEPER = """
-            select k.id, k.kind, k.number, k.name, k.pages, k.cells, k.version,
+            select k.id, k.kind, k.number, k.name, k.pages, k.cells, k.school, k.walk_at, k.pocket_width, k.pocket_height,
+                   k.version,
                    (select count(*) from swatch s where s.keeper_id = k.id and s.collector_id = k.collector_id) filled
             from keeper k where k.collector_id = :me
             """;
@@ -76,22 +93,103 @@ public class ShelfStore {
                 .optional();
     }
 
-    long addKeeper(Collector me, Keeper k, String name) {
+    /** What is told of a keeper beside its size. @param pocketWidth and height in mm, 0 if not measured */
+    record Told(String name, double pocketWidth, double pocketHeight) {
+        static final Told NOTHING = new Told("", 0, 0);
+    }
+
+    long addKeeper(Collector me, Keeper k, Told told) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into keeper (collector_id, kind, number, name, pages, cells) values (?, ?, ?, ?, ?, ?)")
-                .params(me.id(), k.kind().name(), k.number(), name, k.pages(), k.cells())
+        db.sql("""
+                insert into keeper (collector_id, kind, number, name, pages, cells, pocket_width, pocket_height)
+                values (?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        k.kind().name(),
+                        k.number(),
+                        told.name,
+                        k.pages(),
+                        k.cells(),
+                        told.pocketWidth,
+                        told.pocketHeight)
                 .update(key, "id");
         return key.getKey().longValue();
     }
 
-    boolean changeKeeper(Collector me, long id, int version, Keeper k, String name) {
+    boolean changeKeeper(Collector me, long id, int version, Keeper k, Told told) {
         return db.sql("""
-                update keeper set number = ?, name = ?, pages = ?, cells = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
+                update keeper set number = ?, name = ?, pages = ?, cells = ?, pocket_width = ?, pocket_height = ?,
+                       version = version + 1 where id = ? and collector_id = ? and version = ?
                 """)
-                        .params(k.number(), name, k.pages(), k.cells(), id, me.id(), version)
+                        .params(
+                                k.number(),
+                                told.name,
+                                k.pages(),
+                                k.cells(),
+                                told.pocketWidth,
+                                told.pocketHeight,
+                                id,
+                                me.id(),
+                                version)
                         .update()
                 == 1;
+    }
+
+    void keepOrder(Collector me, long id, String school) {
+        db.sql("update keeper set school = ? where id = ? and collector_id = ?")
+                .params(school, id, me.id())
+                .update();
+    }
+
+    /** A walk begins, or with nothing ends. */
+    void walk(Collector me, long id, @Nullable Instant at) {
+        db.sql("update keeper set walk_at = ? where id = ? and collector_id = ?")
+                .params(at == null ? null : Utc.of(at), id, me.id())
+                .update();
+    }
+
+    /** @param in the keeper it was seen in, if that is not its own */
+    void seen(Collector me, long swatch, @Nullable Instant at, @Nullable Long in) {
+        db.sql("update swatch set seen_at = ?, seen_in = ? where id = ? and collector_id = ?")
+                .params(at == null ? null : Utc.of(at), in, swatch, me.id())
+                .update();
+    }
+
+    /** Filed in one keeper, but last seen in another. */
+    List<SwatchRow> elsewhere(Collector me) {
+        return db.sql(SWATCH + " and seen_in is not null and (keeper_id is null or keeper_id <> seen_in) limit 500")
+                .param("me", me.id())
+                .query(SwatchRow.class)
+                .list();
+    }
+
+    record RefilingRow(long id, long keeperId, String said, String wished, int done, LocalDateTime startedAt) {}
+
+    Optional<RefilingRow> refiling(Collector me, long keeper) {
+        return db.sql("""
+                select id, keeper_id, said, wished, done, started_at from refiling where collector_id = ? and keeper_id = ?
+                """).params(me.id(), keeper).query(RefilingRow.class).optional();
+    }
+
+    long addRefiling(Collector me, long keeper, String said, String wished, Instant at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("insert into refiling (collector_id, keeper_id, said, wished, started_at) values (?, ?, ?, ?, ?)")
+                .params(me.id(), keeper, said, wished, Utc.of(at))
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    void refiled(Collector me, long id) {
+        db.sql("update refiling set done = done + 1, version = version + 1 where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
+    }
+
+    void deleteRefiling(Collector me, long id) {
+        db.sql("delete from refiling where id = ? and collector_id = ?")
+                .params(id, me.id())
+                .update();
     }
 
     void deleteKeeper(Collector me, long id) {
@@ -112,7 +210,8 @@ public class ShelfStore {
     }
 
     private static final String SWATCH = """
-            select id, paint_id, keeper_id, position, state, painted_on, note, version from swatch where collector_id = :me
+            select id, paint_id, keeper_id, position, state, painted_on, note, kind, width, height, seen_at, seen_in, version
+            from swatch where collector_id = :me
             """;
 
     public Optional<SwatchRow> swatch(Collector me, long id) {
@@ -190,7 +289,7 @@ public class ShelfStore {
     }
 
     void put(Collector me, long swatch, @Nullable Long keeper, @Nullable Integer position) {
-        db.sql("update swatch set keeper_id = ?, position = ?, version = version + 1 where id = ? and collector_id = ?")
+        db.sql("update swatch set keeper_id = ?, position = ?, seen_in = null, version = version + 1 where id = ? and collector_id = ?")
                 .params(keeper, position, swatch, me.id())
                 .update();
     }

@@ -1,0 +1,469 @@
+package molvet.server.shelf;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.HashSet;
+import java.util.LinkedHashMap;
+import java.util.LinkedHashSet;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
+import java.util.function.Function;
+import java.util.stream.Collectors;
+import molvet.core.collection.School;
+import molvet.core.collection.SchoolOrder;
+import molvet.core.measure.Refusal;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.shelf.Keeper;
+import molvet.core.shelf.PlaceCode;
+import molvet.core.shelf.Refiling;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.account.NotFound;
+import molvet.server.account.Taken;
+import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintFacts;
+import molvet.server.shelf.ShelfStore.KeeperRow;
+import molvet.server.shelf.ShelfStore.SwatchRow;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+import tools.jackson.core.type.TypeReference;
+import tools.jackson.databind.json.JsonMapper;
+
+/** Whole keepers put in order: re-filed card by card, merged, split, walked through. One act, one transaction. */
+@Service
+class Arranging {
+    private static final TypeReference<List<Long>> CARDS = new TypeReference<>() {};
+
+    private final ShelfStore store;
+    private final OrderStore orders;
+    private final PaintFacts facts;
+    private final Acts acts;
+    private final JsonMapper json;
+    private final Clock clock;
+    private final SchoolOrder schools;
+
+    Arranging(
+            ShelfStore store,
+            OrderStore orders,
+            PaintFacts facts,
+            Acts acts,
+            JsonMapper json,
+            Clock clock,
+            PigmentReference reference) {
+        this.store = store;
+        this.orders = orders;
+        this.facts = facts;
+        this.acts = acts;
+        this.json = json;
+        this.clock = clock;
+        this.schools = new SchoolOrder(reference);
+    }
+
+    /** Where a swatch goes. */
+    private record Spot(long keeper, int position) {}
+
+    // ---- re-filing --------------------------------------------------------------------------------------------------
+
+    /** Cards still to be moved, each with the one it then follows, and how many are done. */
+    record Under(String said, List<Refiling.Step> steps, int done, int cards) {}
+
+    Optional<Under> refiling(Collector me, long keeper) {
+        return store.refiling(me, keeper).map(r -> {
+            List<Long> now = cards(me, keeper);
+            return new Under(r.said(), Refiling.steps(now, wished(r, now)), r.done(), now.size());
+        });
+    }
+
+    /** Begins to put a ring or box into the order of a school; what moves is told card by card. */
+    @Transactional
+    public void refile(Collector me, long keeper, @Nullable String school) {
+        KeeperRow row = own(me, keeper);
+        School wanted = Fields.one("school", school, School.values());
+        if (wanted == School.BY_HAND) {
+            throw Refusal.of("school", "By hand there is nothing to put in order.", "Choose one of the other orders.");
+        }
+        if (row.keeper().kind().isPaged()) {
+            throw Refusal.of(
+                    "keeper",
+                    "In pockets and on pages a card cannot be slipped in between.",
+                    "Re-file a ring or a box; move pages of a binder instead.");
+        }
+        List<SwatchRow> swatches = store.swatchesIn(me, keeper);
+        List<Long> wished = inOrder(me, swatches, wanted);
+        Optional<ShelfStore.RefilingRow> before = store.refiling(me, keeper);
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", keeper)));
+        before.ifPresent(b -> rows.add(new Acts.Row("refiling", b.id())));
+        acts.act(me, () -> "Began to put " + code(row) + " in order: " + wanted.words(), rows, made -> {
+            before.ifPresent(b -> store.deleteRefiling(me, b.id()));
+            store.keepOrder(me, keeper, wanted.name());
+            made.row(
+                    "refiling",
+                    store.addRefiling(me, keeper, wanted.words(), json.writeValueAsString(wished), clock.instant()));
+            return null;
+        });
+    }
+
+    /** One card was taken out and put back where it belongs. @return whether that was the last */
+    @Transactional
+    public boolean refiled(Collector me, long keeper, long swatch) {
+        KeeperRow row = own(me, keeper);
+        ShelfStore.RefilingRow refiling = store.refiling(me, keeper)
+                .orElseThrow(() -> new NotFound("Nothing is being re-filed in " + code(row) + "."));
+        TreeMap<Integer, Long> taken = store.taken(me, keeper);
+        List<Long> now = List.copyOf(taken.values());
+        List<Refiling.Step> steps = Refiling.steps(now, wished(refiling, now));
+        Optional<Refiling.Step> step =
+                steps.stream().filter(s -> s.card() == swatch).findFirst();
+        // Told twice, by a phone that came back: it is where it belongs.
+        if (step.isEmpty()) return steps.isEmpty();
+        List<Long> then = Refiling.after(now, step.get());
+        Map<Long, Spot> moves = renumbered(keeper, taken, then);
+        boolean last = steps.size() == 1;
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("refiling", refiling.id())));
+        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
+        acts.act(
+                me,
+                () -> "Re-filed " + store.paintName(me, swatchRow(me, swatch).paintId()) + " in " + code(row),
+                rows,
+                made -> {
+                    relocate(me, moves);
+                    if (last) store.deleteRefiling(me, refiling.id());
+                    else store.refiled(me, refiling.id());
+                    store.event(
+                            me,
+                            swatch,
+                            clock.instant(),
+                            "Re-filed at " + row.keeper().place(moves.getOrDefault(swatch, spot(me, swatch)).position));
+                    return null;
+                });
+        refresh(me, moves.keySet());
+        return last;
+    }
+
+    @Transactional
+    public void stopRefiling(Collector me, long keeper) {
+        KeeperRow row = own(me, keeper);
+        store.refiling(me, keeper)
+                .ifPresent(r -> acts.act(
+                        me,
+                        () -> "Stopped putting " + code(row) + " in order",
+                        List.of(new Acts.Row("refiling", r.id())),
+                        made -> {
+                            store.deleteRefiling(me, r.id());
+                            return null;
+                        }));
+    }
+
+    /** The wished order of the cards that are there; cards that came since stay behind those they stand behind now. */
+    private List<Long> wished(ShelfStore.RefilingRow refiling, List<Long> now) {
+        List<Long> kept = new ArrayList<>(json.readValue(refiling.wished(), CARDS));
+        kept.retainAll(new HashSet<>(now));
+        for (int i = 0; i < now.size(); i++) {
+            if (!kept.contains(now.get(i))) kept.add(i == 0 ? 0 : kept.indexOf(now.get(i - 1)) + 1, now.get(i));
+        }
+        return kept;
+    }
+
+    private List<Long> inOrder(Collector me, List<SwatchRow> swatches, School school) {
+        Map<Long, OrderStore.CardRow> cards =
+                orders.cards(me, swatches.stream().map(SwatchRow::paintId).toList());
+        Map<Long, List<Long>> byPaint = new LinkedHashMap<>();
+        swatches.forEach(s ->
+                byPaint.computeIfAbsent(s.paintId(), p -> new ArrayList<>()).add(s.id()));
+        return schools
+                .order(
+                        school,
+                        byPaint.keySet().stream()
+                                .map(p -> cards.get(p).swatchable())
+                                .toList())
+                .order()
+                .stream()
+                .flatMap(p -> byPaint.get(Long.parseLong(p)).stream())
+                .toList();
+    }
+
+    // ---- insertion --------------------------------------------------------------------------------------------------
+
+    /**
+     * Where a swatch belongs in a keeper that is in order.
+     *
+     * @param shifts how many cards move on by one if it goes in there; 0 if a place is free between
+     */
+    record Between(PlaceCode place, Optional<SwatchRow> before, Optional<SwatchRow> after, int shifts, School school) {}
+
+    Between between(Collector me, long keeper, long swatch, @Nullable String school) {
+        KeeperRow row = own(me, keeper);
+        SwatchRow one = swatchRow(me, swatch);
+        School by = Fields.one(
+                "school",
+                school,
+                row.school().isEmpty() ? School.SEVEN_GROUPS : School.valueOf(row.school()),
+                School.values());
+        List<SwatchRow> there = store.swatchesIn(me, keeper).stream()
+                .filter(s -> s.id() != swatch)
+                .toList();
+        List<SwatchRow> all = new ArrayList<>(there);
+        all.add(one);
+        List<Long> wished = inOrder(me, all, by);
+        Map<Long, Integer> rank = new HashMap<>();
+        for (int i = 0; i < wished.size(); i++) rank.put(wished.get(i), i);
+        int before = Refiling.insertion(
+                there.stream().map(s -> (double) rank.get(s.id())).toList(), rank.get(swatch));
+        Optional<SwatchRow> left = before == 0 ? Optional.empty() : Optional.of(there.get(before - 1));
+        Optional<SwatchRow> right = before == there.size() ? Optional.empty() : Optional.of(there.get(before));
+        int from = left.map(SwatchRow::position).orElse(0) + 1;
+        boolean free = right.map(r -> r.position() > from).orElse(true);
+        Keeper size = row.keeper();
+        if (from > size.capacity()) {
+            throw Refusal.of("keeper", code(row) + " is full.", "Make it larger, or take another.");
+        }
+        TreeMap<Integer, Long> taken = new TreeMap<>();
+        there.forEach(s -> taken.put(s.position(), s.id()));
+        return new Between(
+                size.place(from),
+                left,
+                right,
+                free ? 0 : size.shift(taken, from).size(),
+                by);
+    }
+
+    // ---- merging and splitting --------------------------------------------------------------------------------------
+
+    /** Everything of one keeper goes behind what is in another of its kind; the emptied one leaves the shelf. */
+    @Transactional
+    public void merge(Collector me, long into, long from) {
+        KeeperRow target = own(me, into);
+        KeeperRow source = own(me, from);
+        if (into == from) throw Refusal.of("from", "That is the same keeper.", "Choose another.");
+        if (target.keeper().kind() != source.keeper().kind()) {
+            throw Refusal.of(
+                    "from",
+                    "A " + source.keeper().kind().words() + " cannot be merged into a "
+                            + target.keeper().kind().words() + ".",
+                    "Choose two of a kind.");
+        }
+        TreeMap<Integer, Long> taken = store.taken(me, into);
+        List<Long> coming = List.copyOf(store.taken(me, from).values());
+        int cells = target.keeper().cells();
+        int next = taken.isEmpty() ? 1 : taken.lastKey() + 1;
+        boolean paged = target.keeper().kind().isPaged();
+        // Pages come over as pages.
+        if (paged) next = (next - 1 + cells - 1) / cells * cells + 1;
+        Map<Long, Spot> moves = new LinkedHashMap<>();
+        if (paged && source.keeper().cells() == cells) {
+            for (Map.Entry<Integer, Long> e : store.taken(me, from).entrySet()) {
+                moves.put(e.getValue(), new Spot(into, next + e.getKey() - 1));
+            }
+        } else {
+            for (Long s : coming) moves.put(s, new Spot(into, next++));
+        }
+        int last = moves.values().stream().mapToInt(Spot::position).max().orElse(0);
+        if (last > target.keeper().capacity()) {
+            throw Refusal.of(
+                    "from",
+                    code(target) + " has " + target.keeper().capacity() + " places, and " + last
+                            + " would be needed. Nothing was moved.",
+                    "Make it larger first.");
+        }
+        moves.forEach((s, spot) -> store.tooLarge(me, s, into).ifPresent(why -> {
+            throw Refusal.of("from", store.paintName(me, swatchRow(me, s).paintId()) + ": " + why, "Move it first.");
+        }));
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", from)));
+        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
+        store.refiling(me, from).ifPresent(r -> rows.add(new Acts.Row("refiling", r.id())));
+        acts.act(me, () -> "Merged " + code(source) + " into " + code(target), rows, made -> {
+            relocate(me, moves);
+            told(me, moves, target.keeper(), "Moved to ");
+            store.deleteKeeper(me, from);
+            return null;
+        });
+        refresh(me, moves.keySet());
+    }
+
+    /** A keeper is divided: everything from a place on goes into a new one of its kind and size. @return the new one */
+    @Transactional
+    public long split(Collector me, long keeper, @Nullable String at) {
+        KeeperRow row = own(me, keeper);
+        Keeper old = row.keeper();
+        int from = old.position(PlaceCode.of(Fields.text(at)));
+        if (old.kind().isPaged()) from = (from - 1) / old.cells() * old.cells() + 1;
+        int first = from;
+        Map<Integer, Long> behind = store.taken(me, keeper).tailMap(first);
+        if (behind.isEmpty() || first == 1) {
+            throw Refusal.of(
+                    "place",
+                    first == 1 ? "Nothing would be left in " + code(row) + "." : "There is nothing from there on.",
+                    "Choose a place in the middle of what is filed.");
+        }
+        int number = 1
+                + store.keepers(me).stream()
+                        .filter(k -> k.kind().equals(row.kind()))
+                        .mapToInt(KeeperRow::number)
+                        .max()
+                        .orElse(0);
+        Keeper fresh = new Keeper(old.kind(), number, old.pages(), old.cells());
+        List<Acts.Row> rows = behind.values().stream()
+                .map(s -> new Acts.Row("swatch", s))
+                .collect(Collectors.toCollection(ArrayList::new));
+        long id = acts.act(
+                me,
+                () -> "Divided " + code(row) + " at " + old.place(first) + " into "
+                        + old.kind().letter() + number,
+                rows,
+                made -> {
+                    long made2 = made.row(
+                            "keeper",
+                            store.addKeeper(
+                                    me, fresh, new ShelfStore.Told(row.name(), row.pocketWidth(), row.pocketHeight())));
+                    Map<Long, Spot> moves = new LinkedHashMap<>();
+                    behind.forEach((p, s) -> moves.put(s, new Spot(made2, p - first + 1)));
+                    relocate(me, moves);
+                    told(me, moves, fresh, "Moved to ");
+                    return made2;
+                });
+        refresh(me, new LinkedHashSet<>(behind.values()));
+        return id;
+    }
+
+    /** A page of a binder or sketchbook goes to another place in it; those between move on. */
+    @Transactional
+    public void movePage(Collector me, long keeper, int page, int to) {
+        KeeperRow row = own(me, keeper);
+        Keeper k = row.keeper();
+        if (!k.kind().isPaged()) {
+            throw Refusal.of("page", "A " + k.kind().words() + " has no pages.", "Move its cards instead.");
+        }
+        if (page < 1 || page > k.pages() || to < 1 || to > k.pages()) {
+            throw Refusal.of("page", code(row) + " has pages 1 to " + k.pages() + ".", "Choose two of them.");
+        }
+        if (page == to) return;
+        Map<Long, Spot> moves = new LinkedHashMap<>();
+        store.taken(me, keeper).forEach((position, swatch) -> {
+            int on = (position - 1) / k.cells() + 1;
+            int then = on == page ? to : on > page && on <= to ? on - 1 : on < page && on >= to ? on + 1 : on;
+            if (then != on) moves.put(swatch, new Spot(keeper, position + (then - on) * k.cells()));
+        });
+        List<Acts.Row> rows = new ArrayList<>();
+        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
+        acts.act(me, () -> "Moved page " + page + " of " + code(row) + " to page " + to, rows, made -> {
+            relocate(me, moves);
+            told(me, moves, k, "Moved to ");
+            return null;
+        });
+        refresh(me, moves.keySet());
+    }
+
+    // ---- the walk through a keeper
+    // ------------------------------------------------------------------------------------
+
+    @Transactional
+    public void beginWalk(Collector me, long keeper) {
+        KeeperRow row = own(me, keeper);
+        acts.act(me, () -> "Began to look through " + code(row), List.of(new Acts.Row("keeper", keeper)), made -> {
+            store.walk(me, keeper, clock.instant());
+            return null;
+        });
+    }
+
+    /**
+     * Ticked off: it is there. One that is filed elsewhere is remembered as seen here.
+     *
+     * @param there false takes the tick back
+     */
+    @Transactional
+    public void seen(Collector me, long keeper, long swatch, boolean there) {
+        KeeperRow row = own(me, keeper);
+        if (row.walkAt() == null) {
+            throw new Taken("no-walk", "Nobody is looking through " + code(row) + " just now. Begin first.", null);
+        }
+        SwatchRow s = swatchRow(me, swatch);
+        boolean own = s.keeperId() != null && s.keeperId() == keeper;
+        store.seen(me, swatch, there ? clock.instant() : null, there && !own ? keeper : null);
+    }
+
+    /** @param markLost whether what was not ticked off is marked lost */
+    @Transactional
+    public void endWalk(Collector me, long keeper, boolean markLost) {
+        KeeperRow row = own(me, keeper);
+        if (row.walkAt() == null) return;
+        List<SwatchRow> missing = markLost
+                ? store.swatchesIn(me, keeper).stream()
+                        .filter(s -> s.seenAt() == null || s.seenAt().isBefore(row.walkAt()))
+                        .toList()
+                : List.of();
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", keeper)));
+        missing.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
+        Instant now = clock.instant();
+        acts.act(
+                me,
+                () -> "Looked through " + code(row) + (missing.isEmpty() ? "" : "; " + missing.size() + " missing"),
+                rows,
+                made -> {
+                    store.walk(me, keeper, null);
+                    missing.forEach(s -> {
+                        store.event(me, s.id(), now, "Lost from " + row.keeper().place(s.position()));
+                        store.put(me, s.id(), null, null);
+                        store.state(me, s.id(), "LOST");
+                    });
+                    return null;
+                });
+        missing.forEach(s -> facts.refresh(me, s.paintId()));
+    }
+
+    // ---- small things -----------------------------------------------------------------------------------------------
+
+    private List<Long> cards(Collector me, long keeper) {
+        return store.swatchesIn(me, keeper).stream().map(SwatchRow::id).toList();
+    }
+
+    /** The same places, taken by the cards in another order. */
+    private static Map<Long, Spot> renumbered(long keeper, TreeMap<Integer, Long> taken, List<Long> then) {
+        Map<Long, Spot> moves = new LinkedHashMap<>();
+        int i = 0;
+        for (Map.Entry<Integer, Long> place : taken.entrySet()) {
+            long card = then.get(i++);
+            if (card != place.getValue()) moves.put(card, new Spot(keeper, place.getKey()));
+        }
+        return moves;
+    }
+
+    /** Places are unique: all are freed before any is taken again. */
+    private void relocate(Collector me, Map<Long, Spot> moves) {
+        moves.keySet().forEach(s -> store.put(me, s, null, null));
+        moves.forEach((s, spot) -> store.put(me, s, spot.keeper, spot.position));
+    }
+
+    private void told(Collector me, Map<Long, Spot> moves, Keeper keeper, String what) {
+        Instant now = clock.instant();
+        moves.forEach((s, spot) -> store.event(me, s, now, what + keeper.place(spot.position)));
+    }
+
+    private void refresh(Collector me, Set<Long> swatches) {
+        Function<Long, Long> paint = s -> swatchRow(me, s).paintId();
+        swatches.stream().map(paint).distinct().forEach(p -> facts.refresh(me, p));
+    }
+
+    private Spot spot(Collector me, long swatch) {
+        SwatchRow s = swatchRow(me, swatch);
+        return new Spot(s.keeperId(), s.position());
+    }
+
+    private SwatchRow swatchRow(Collector me, long id) {
+        return store.swatch(me, id).orElseThrow(() -> new NotFound("There is no such swatch."));
+    }
+
+    private KeeperRow own(Collector me, long id) {
+        return store.keeper(me, id).orElseThrow(() -> new NotFound("There is no such keeper."));
+    }
+
+    private static String code(KeeperRow row) {
+        return row.keeper().kind().letter() + "" + row.number();
+    }
+}
