@@ -289,7 +289,8 @@ public class ShelfStore {
     }
 
     void put(Collector me, long swatch, @Nullable Long keeper, @Nullable Integer position) {
-        db.sql("update swatch set keeper_id = ?, position = ?, seen_in = null, version = version + 1 where id = ? and collector_id = ?")
+        db.sql(
+                        "update swatch set keeper_id = ?, position = ?, seen_in = null, version = version + 1 where id = ? and collector_id = ?")
                 .params(keeper, position, swatch, me.id())
                 .update();
     }

@@ -114,6 +114,23 @@ class EveryOperationTest {
                 .must(201);
         owner.upload("/api/lines/" + line + "/leaflets", "leaflet", "a.png", png.toByteArray())
                 .must(201);
+        long keeper = owner.get("/api/keepers").json().at("/keepers/0/id").asLong();
+        owner.post("/api/keepers/" + keeper + "/refiling", Map.of("school", "RAINBOW"))
+                .must(200);
+        owner.post("/api/papers", Map.of("name", SECRET + " block", "size", "A4", "sheets", 5))
+                .must(201);
+        owner.post(
+                        "/api/charts",
+                        Map.of(
+                                "form",
+                                "STRIPS",
+                                "title",
+                                SECRET + " sheet",
+                                "paper",
+                                Map.of("width", 210, "height", 297),
+                                "paints",
+                                List.of(page.get("id").asLong())))
+                .must(201);
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
             ResultSet r = s.executeQuery("select id from collector where email = '" + owner.email() + "'");

@@ -1,0 +1,72 @@
+import { useEffect, useState } from "react";
+import type { Schemas } from "../../api/client";
+
+/** A chart that is being planned; lengths in mm. */
+export type PlanDraft = {
+  form: string;
+  school: string;
+  paper: { width: number; height: number };
+  stock?: number;
+  margin?: number;
+  gap?: number;
+  steps?: number;
+  pages?: number;
+  columns?: number;
+  outside?: number;
+  full?: boolean;
+  punch: string;
+  card?: { width: number; height: number };
+  caption: string[];
+  opacityLine: boolean;
+  blackBar: boolean;
+  predicted: boolean;
+  printedBlack: boolean;
+  trialPaper: boolean;
+  firstPlace: string;
+  title: string;
+  paints: number[];
+};
+
+const KEY = "molvet-plan";
+
+export const FRESH: PlanDraft = {
+  form: "STRIPS",
+  school: "SEVEN_GROUPS",
+  paper: { width: 210, height: 297 },
+  punch: "NONE",
+  caption: ["name", "initials", "pigments", "accession", "place"],
+  opacityLine: true,
+  blackBar: true,
+  predicted: false,
+  printedBlack: false,
+  trialPaper: false,
+  firstPlace: "",
+  title: "",
+  paints: [],
+};
+
+/** Kept in this browser until it is planned, so that a reload loses nothing. */
+export function usePlan() {
+  const [draft, setDraft] = useState<PlanDraft>(() => {
+    try {
+      return { ...FRESH, ...JSON.parse(localStorage.getItem(KEY) ?? "{}") };
+    } catch {
+      return FRESH;
+    }
+  });
+  useEffect(() => localStorage.setItem(KEY, JSON.stringify(draft)), [draft]);
+  return {
+    draft,
+    change: (some: Partial<PlanDraft>) => setDraft((d) => ({ ...d, ...some })),
+    clear: () => setDraft((d) => ({ ...d, paints: [], title: "", stock: undefined, firstPlace: "" })),
+  };
+}
+
+export function asked(d: PlanDraft): Schemas["NewChart"] {
+  const { caption, opacityLine, blackBar, predicted, printedBlack, trialPaper, firstPlace, ...rest } = d;
+  return {
+    ...rest,
+    marks: d.form !== "LID_CARD",
+    options: { caption, opacityLine, blackBar, predicted, printedBlack, trialPaper, firstPlace },
+  };
+}
