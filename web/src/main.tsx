@@ -15,6 +15,12 @@ import { LabelsPage } from "./rooms/arrival/LabelsPage";
 import { NumberedPaint } from "./rooms/arrival/NumberedPaint";
 import { PoursPage } from "./rooms/arrival/PoursPage";
 import { ThanksPage } from "./rooms/arrival/ThanksPage";
+import { BenchPage, PrintedPage } from "./rooms/chart/BenchPage";
+import { ChartPage } from "./rooms/chart/ChartPage";
+import { CuttingPage } from "./rooms/chart/CuttingPage";
+import { PaintingPage } from "./rooms/chart/PaintingPage";
+import { PaperPage } from "./rooms/chart/PaperPage";
+import { PlanPage } from "./rooms/chart/PlanPage";
 import { CollectionPage } from "./rooms/collection/CollectionPage";
 import { DoubtsPage } from "./rooms/collection/DoubtsPage";
 import { EditPaintPage } from "./rooms/collection/EditPaintPage";
@@ -57,6 +63,13 @@ const router = createBrowserRouter([
       { path: "/labels", element: <LabelsPage /> },
       { path: "/thanks", element: <ThanksPage /> },
       { path: "/m/:number", element: <NumberedPaint /> },
+      { path: "/bench", element: <BenchPage /> },
+      { path: "/bench/new", element: <PlanPage /> },
+      { path: "/bench/cutting", element: <CuttingPage /> },
+      { path: "/bench/paper", element: <PaperPage /> },
+      { path: "/bench/:chart", element: <ChartPage /> },
+      { path: "/bench/:chart/paint", element: <PaintingPage /> },
+      { path: "/c/:chart/:page", element: <PrintedPage /> },
       { path: "/collection", element: <CollectionPage /> },
       { path: "/doubts", element: <DoubtsPage /> },
       { path: "/paints/new", element: <NewPaintPage /> },

@@ -50,6 +50,7 @@ export function Shell() {
     onDone: (a) => navigate(`/arrivals/${a.id}`),
     undoable: false,
   });
+  const charts = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) }).data;
   const makers = useQuery({ queryKey: ["makers"], queryFn: () => data(client.GET("/api/makers")) }).data;
 
   // biome-ignore lint/correctness/useExhaustiveDependencies: the menu closes on every move
@@ -63,6 +64,7 @@ export function Shell() {
 
   const rooms = [
     ["/arrivals", "Arrivals", arrivals?.total],
+    ["/bench", "Bench", charts?.charts.length],
     ["/collection", "Collection", waiting?.paints],
     ["/shelf", "Shelf", keepers?.keepers.length],
     ["/doubts", "Doubts", waiting?.doubtful],

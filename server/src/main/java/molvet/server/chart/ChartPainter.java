@@ -264,10 +264,11 @@ final class ChartPainter {
                 .sorted()
                 .toList();
         if (!elements.isEmpty()) {
-            String care = "† " + String.join(", ", elements)
+            String care = String.join(", ", elements)
                     + ": no brush to the lips, no sanding or dry powder, wash hands. General guidance; the maker’s safety"
                     + " data sheet comes first.";
-            text(pen, Letters.PLAIN, care, from, left.bottom(), room, 2);
+            pen.text(Letters.CODE, "†", from, left.bottom(), 2);
+            text(pen, Letters.PLAIN, care, from + 3, left.bottom(), room - 3, 2);
         }
     }
 

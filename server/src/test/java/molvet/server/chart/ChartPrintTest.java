@@ -327,7 +327,7 @@ class ChartPrintTest {
                         RunningMolvet.url() + "/c/" + id + "/1");
         try (PDDocument document = Loader.loadPDF(pdf)) {
             assertThat(new PDFTextStripper().getText(document).replaceAll("\\s+", " "))
-                    .contains("R2·17", "† cadmium", "no brush to the lips", "safety data sheet", "waterproof black");
+                    .contains("R2·17", "cadmium", "no brush to the lips", "safety data sheet", "waterproof black");
         }
     }
 

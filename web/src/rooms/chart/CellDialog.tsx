@@ -1,0 +1,145 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { client, data, type Schemas } from "../../api/client";
+import { Dialog } from "../../ui/Dialog";
+import { Field } from "../../ui/Field";
+import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Strip } from "../../ui/Strip";
+import { useAct } from "../../ui/useAct";
+import { EyeTaps } from "./EyeTaps";
+import { SLIPS } from "./words";
+
+type Props = {
+  chart: Schemas["ChartPage"];
+  cell: Schemas["ChartCell"];
+  paints: Map<number, Schemas["PaintEntry"]>;
+  onClose: () => void;
+};
+
+/** One cell: painted or not, what the eye saw, and what went otherwise than planned. */
+export function CellDialog({ chart, cell, paints, onClose }: Props) {
+  const [slip, setSlip] = useState("");
+  const [other, setOther] = useState("");
+  const [note, setNote] = useState("");
+  const path = { params: { path: { chart: chart.id } } };
+  const p = cell.paint ? paints.get(cell.paint) : undefined;
+  const second = cell.second ? paints.get(cell.second) : undefined;
+  const done = { onDone: onClose };
+  const paint = useAct(
+    (_: undefined, headers) =>
+      data(client.POST("/api/charts/{chart}/painted", { ...path, headers, body: { cell: cell.cell } })),
+    done,
+  );
+  const correct = useAct(
+    (_: undefined, headers) =>
+      data(
+        client.POST("/api/charts/{chart}/corrections", {
+          ...path,
+          headers,
+          body: { kind: slip, cell: cell.cell, other: other ? Number(other) - 1 : undefined, note },
+        }),
+      ),
+    done,
+  );
+  const eye = useAct((taps: string[], headers) =>
+    data(client.POST("/api/charts/{chart}/eye", { ...path, headers, body: { cell: cell.cell, eye: taps } })),
+  );
+  const needsOther = SLIPS.find((s) => s[0] === slip)?.[2] ?? false;
+  return (
+    <Dialog open title={`Cell ${cell.cell + 1}`} onClose={onClose}>
+      {p ? (
+        <>
+          <Strip strip={p.strip} seed={p.id} label={p.name} shape="tile" className="w-full h-14" />
+          <p className="mt-2">
+            <Link to={`/paints/${p.id}`} className="paint-name text-lg underline">
+              {p.name}
+            </Link>
+            {second && <span> with {second.name}</span>}{" "}
+            <span className="code quiet">{p.recipe.join(" + ")}</span>
+          </p>
+        </>
+      ) : (
+        <p>Left bare.</p>
+      )}
+      {cell.note && <p className="quiet">{cell.note}</p>}
+      {cell.warmth && <p className="quiet">{cell.warmth}</p>}
+      {cell.advice && <p>{cell.advice}.</p>}
+      {cell.cautions.length > 0 && (
+        <p>
+          Holds {cell.cautions.join(", ")}: no brush to the lips, wash hands. See the maker’s safety data
+          sheet.
+        </p>
+      )}
+      {cell.state === "PAINTED" && (
+        <div className="mt-3">
+          <EyeTaps taps={cell.eye} onTaps={(t) => eye.run(t)} />
+        </div>
+      )}
+      {cell.state !== "PAINTED" && p && (
+        <button type="button" className="btn btn-primary mt-3" onClick={() => paint.run(undefined)}>
+          It is painted
+        </button>
+      )}
+      <div className="rule-t mt-4 pt-3 space-y-2">
+        <Field label="It went otherwise">
+          {(id) => (
+            <select id={id} className="select w-full" value={slip} onChange={(e) => setSlip(e.target.value)}>
+              <option value="">as planned</option>
+              {SLIPS.map(([value, words]) => (
+                <option key={value} value={value}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          )}
+        </Field>
+        {slip && (
+          <div className="grid grid-cols-2 gap-3">
+            {needsOther && (
+              <Field label="The other cell">
+                {(id) => (
+                  <input
+                    id={id}
+                    className="input w-full"
+                    inputMode="numeric"
+                    value={other}
+                    onChange={(e) => setOther(e.target.value.replace(/\D/g, ""))}
+                  />
+                )}
+              </Field>
+            )}
+            {!needsOther && slip !== "GAP" && (
+              <Field label="Note">
+                {(id) => (
+                  <input
+                    id={id}
+                    className="input w-full"
+                    value={note}
+                    onChange={(e) => setNote(e.target.value)}
+                  />
+                )}
+              </Field>
+            )}
+          </div>
+        )}
+        <ProblemNote problem={paint.problem ?? correct.problem ?? eye.problem} />
+        <WaitingNote waiting={paint.waiting ?? correct.waiting} />
+        <div className="flex gap-3 pt-1">
+          {slip && (
+            <button
+              type="button"
+              className="btn btn-primary"
+              disabled={(needsOther && !other) || correct.running}
+              onClick={() => correct.run(undefined)}
+            >
+              Correct the record
+            </button>
+          )}
+          <button type="button" className="btn btn-outline" onClick={onClose}>
+            Close
+          </button>
+        </div>
+      </div>
+    </Dialog>
+  );
+}

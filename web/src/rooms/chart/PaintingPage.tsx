@@ -1,0 +1,193 @@
+import { useQuery } from "@tanstack/react-query";
+import { useEffect, useState } from "react";
+import { Link, useParams } from "react-router";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { ProblemNote } from "../../ui/ProblemNote";
+import { Strip } from "../../ui/Strip";
+import { useChart } from "./ChartPage";
+import { EyeTaps } from "./EyeTaps";
+import { Sheet } from "./Sheet";
+import { useOutbox } from "./useOutbox";
+import { useWakeLock } from "./useWakeLock";
+import { lasting } from "./words";
+
+/** Beside the paper, with wet hands: one cell large, one button to go on. */
+export function PaintingPage() {
+  const id = Number(useParams().chart);
+  const [ruled, setRuled] = useState(false);
+  const chart = useChart(id).data;
+  const order = ruled ? "RULED" : "WATER";
+  const walk = useQuery({
+    queryKey: ["walk", id, order],
+    queryFn: () =>
+      data(client.GET("/api/charts/{chart}/walk", { params: { path: { chart: id }, query: { order } } })),
+  });
+  const outbox = useOutbox(id);
+  const [eye, setEye] = useState<string[]>([]);
+  const [skipped, setSkipped] = useState<number[]>([]);
+  useWakeLock();
+
+  const w = walk.data;
+  const told = new Set(outbox.ticks.map((t) => t.cell));
+  const waiting = w?.steps.filter((s) => !told.has(s.cell)) ?? [];
+  const step = waiting.find((s) => !skipped.includes(s.cell)) ?? waiting[0];
+  const done = w ? w.all - waiting.length : 0;
+  const page = chart?.geometry.pages.find((p) => p.number === step?.page);
+
+  useEffect(() => {
+    document.title = `Painting ${chart?.code ?? ""} · Molvet`;
+  }, [chart?.code]);
+
+  function next() {
+    if (!step) return;
+    outbox.painted(step.cell, eye);
+    setEye([]);
+    navigator.vibrate?.(20);
+  }
+
+  return (
+    <div className="fixed inset-0 z-40 bg-base-200 flex flex-col overflow-y-auto">
+      <header className="flex justify-between items-center gap-3 px-4 py-2 bg-base-100 rule-b">
+        <Link to={`/bench/${id}`} className="underline py-2">
+          Leave
+        </Link>
+        <p className="text-center">
+          <span className="code font-bold">
+            {done} of {w?.all ?? "…"}
+          </span>
+          {w && waiting.length > 0 && (
+            <span className="quiet"> · {lasting(w.secondsEach * waiting.length)} left</span>
+          )}
+        </p>
+        <label className="flex gap-1.5 items-center py-2">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={ruled}
+            onChange={(e) => setRuled(e.target.checked)}
+          />
+          as ruled
+        </label>
+      </header>
+      {outbox.ticks.length > 0 && (
+        <p role="status" className="px-4 py-1.5 hatched border-b border-base-content">
+          {outbox.ticks.length} painted here, kept on this phone until Molvet answers.
+        </p>
+      )}
+      <div className="px-4">
+        <ProblemNote problem={outbox.refused ?? (w ? null : (walk.error as Problem | null))} />
+      </div>
+      {w && !step && <AllPainted id={id} />}
+      {w && step && (
+        <main className="flex-1 w-full max-w-5xl mx-auto px-4 py-3 grid gap-4 content-start md:grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
+          <div className="min-w-0">
+            {step.water && (
+              <p className="border-2 border-base-content p-2.5 mb-3 font-semibold bg-base-100">
+                Clean water. {step.waterWhy}.
+              </p>
+            )}
+            <p className="quiet">
+              cell <span className="code text-base-content font-bold text-[1.1em]">{step.cell + 1}</span>
+              {chart && chart.geometry.pages.length > 1 && `, page ${step.page}`}
+              {step.pan && ", another card or box"}
+            </p>
+            <p className="paint-name text-[1.9rem] md:text-[2.4rem] leading-tight my-1 break-words">
+              {step.paint.name}
+            </p>
+            <Strip
+              strip={step.paint.strip}
+              seed={step.paint.id}
+              label={step.paint.name}
+              shape="tile"
+              className="w-full h-12"
+            />
+            <p className="text-xl mt-2 font-semibold">{step.where}</p>
+            <p className="quiet">
+              {step.paint.maker} <span className="code">{step.paint.recipe.join(" + ")}</span>
+            </p>
+            <ul className="mt-3 space-y-1 text-[1.05rem]">
+              {step.doing.map((d) => (
+                <li key={d}>{d}.</li>
+              ))}
+            </ul>
+            {step.note && <p className="mt-1 quiet">{step.note}</p>}
+            <div className="mt-4">
+              <EyeTaps taps={eye} onTaps={setEye} large />
+            </div>
+          </div>
+          {page && chart && (
+            <Sheet
+              page={{ ...page, cells: page.cells.map((x) => ({ ...x, index: x.cell })) }}
+              paints={new Map(chart.paints.map((p) => [p.id, p]))}
+              filled={(c) => told.has(c) || chart.cells.find((x) => x.cell === c)?.state === "PAINTED"}
+              at={step.cell}
+              label={`Cell ${step.cell + 1} on the sheet`}
+              className="w-full max-h-[38vh] md:max-h-[60vh]"
+            />
+          )}
+        </main>
+      )}
+      {w && step && (
+        <Foot
+          step={step}
+          walk={w}
+          more={waiting.length}
+          onNext={next}
+          onSkip={() => setSkipped([...skipped, step.cell])}
+        />
+      )}
+    </div>
+  );
+}
+
+type FootProps = {
+  step: Schemas["WalkStep"];
+  walk: Schemas["WalkView"];
+  more: number;
+  onNext: () => void;
+  onSkip: () => void;
+};
+
+/** What the thumb reaches. */
+function Foot({ walk: w, more, onNext, onSkip }: FootProps) {
+  return (
+    <footer className="sticky bottom-0 bg-base-100 border-t border-[var(--rule)] p-3">
+      <div className="max-w-5xl mx-auto">
+        <div className="grid grid-cols-[1fr_auto] gap-3">
+          <button type="button" className="btn btn-primary h-16 text-xl" onClick={onNext}>
+            Painted{more > 1 ? ", next" : ""}
+          </button>
+          {more > 1 && (
+            <button type="button" className="btn btn-outline h-16" onClick={onSkip}>
+              Later
+            </button>
+          )}
+        </div>
+        <p className="quiet text-sm mt-2">
+          Water {w.waters} times, pans {w.pans}
+          {w.order === "WATER" &&
+            w.watersAsRuled > w.waters &&
+            `; as ruled it would be ${w.watersAsRuled} and ${w.pansAsRuled}`}
+          .{" "}
+          {w.learntFrom > 0
+            ? `Time learnt from ${w.learntFrom} of your own.`
+            : "Time as is usual, until yours is known."}
+        </p>
+      </div>
+    </footer>
+  );
+}
+
+function AllPainted({ id }: { id: number }) {
+  return (
+    <main className="flex-1 grid place-items-center p-6 text-center">
+      <div>
+        <p className="font-book text-2xl mb-2">Every cell is painted.</p>
+        <p className="mb-4">Let the sheet dry flat; granulating paints by themselves.</p>
+        <Link to={`/bench/${id}`} className="btn btn-primary">
+          To the sheet
+        </Link>
+      </div>
+    </main>
+  );
+}

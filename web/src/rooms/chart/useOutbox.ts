@@ -1,0 +1,86 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { client, data, Problem } from "../../api/client";
+
+/** One cell that was painted, as it waits to be told to the server. */
+export type Tick = { key: string; cell: number; at: string; eye: string[] };
+
+const stored = (chart: number) => `molvet-painted-${chart}`;
+
+function load(chart: number): Tick[] {
+  try {
+    const kept = JSON.parse(localStorage.getItem(stored(chart)) ?? "[]");
+    return Array.isArray(kept) ? kept : [];
+  } catch {
+    return [];
+  }
+}
+
+/**
+ * What was painted while the server was out of reach is kept in this browser, stamped, and told under one key as soon as
+ * it answers: offline and reload lose nothing, and nothing is told twice.
+ */
+export function useOutbox(chart: number) {
+  const queries = useQueryClient();
+  const [ticks, setTicks] = useState(() => load(chart));
+  const [refused, setRefused] = useState<Problem | null>(null);
+  const sending = useRef(false);
+
+  const keep = useCallback(
+    (change: (ticks: Tick[]) => Tick[]) => {
+      // The store is the truth: another tab may have added to it.
+      const next = change(load(chart));
+      localStorage.setItem(stored(chart), JSON.stringify(next));
+      setTicks(next);
+    },
+    [chart],
+  );
+
+  const send = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    try {
+      for (let next = load(chart)[0]; next; next = load(chart)[0]) {
+        const { key, ...body } = next;
+        try {
+          await data(
+            client.POST("/api/charts/{chart}/painted", {
+              params: { path: { chart } },
+              headers: { "Idempotency-Key": key },
+              body,
+            }),
+          );
+        } catch (e) {
+          const problem = e as Problem;
+          const late = problem instanceof Problem && !problem.away && problem.document.status !== 401;
+          if (!late) return;
+          // The server will not have it: said, and taken off, so that the rest goes through.
+          setRefused(problem);
+        }
+        keep((all) => all.filter((t) => t.key !== key));
+        await queries.invalidateQueries();
+      }
+    } finally {
+      sending.current = false;
+    }
+  }, [chart, keep, queries]);
+
+  useEffect(() => {
+    send();
+    window.addEventListener("online", send);
+    const again = setInterval(send, 5000);
+    return () => {
+      window.removeEventListener("online", send);
+      clearInterval(again);
+    };
+  }, [send]);
+
+  return {
+    ticks,
+    refused,
+    painted(cell: number, eye: string[]) {
+      keep((all) => [...all, { key: crypto.randomUUID(), cell, at: new Date().toISOString(), eye }]);
+      send();
+    },
+  };
+}
