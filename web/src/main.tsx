@@ -12,7 +12,6 @@ import { ArrivalsPage } from "./rooms/arrival/ArrivalsPage";
 import { DotCardPage } from "./rooms/arrival/DotCardPage";
 import { DotCardsPage } from "./rooms/arrival/DotCardsPage";
 import { LabelsPage } from "./rooms/arrival/LabelsPage";
-import { NumberedPaint } from "./rooms/arrival/NumberedPaint";
 import { PoursPage } from "./rooms/arrival/PoursPage";
 import { ThanksPage } from "./rooms/arrival/ThanksPage";
 import { BenchPage, PrintedPage } from "./rooms/chart/BenchPage";
@@ -33,7 +32,10 @@ import { MakersPage } from "./rooms/maker/MakersPage";
 import { PigmentPage } from "./rooms/pigment/PigmentPage";
 import { PigmentsPage } from "./rooms/pigment/PigmentsPage";
 import { MeasurePage } from "./rooms/reading/MeasurePage";
+import { BacklogPage } from "./rooms/shelf/BacklogPage";
 import { KeeperPage } from "./rooms/shelf/KeeperPage";
+import { NumberedPaint } from "./rooms/shelf/NumberedPaint";
+import { RefilingPage } from "./rooms/shelf/RefilingPage";
 import { ShelfPage } from "./rooms/shelf/ShelfPage";
 import { applyTheme } from "./ui/theme";
 
@@ -78,6 +80,8 @@ const router = createBrowserRouter([
       { path: "/pictures/:picture/measure/:paint", element: <MeasurePage /> },
       { path: "/shelf", element: <ShelfPage /> },
       { path: "/shelf/:keeper", element: <KeeperPage /> },
+      { path: "/shelf/:keeper/order", element: <RefilingPage /> },
+      { path: "/backlog", element: <BacklogPage /> },
       { path: "/pigments", element: <PigmentsPage /> },
       { path: "/pigments/:code", element: <PigmentPage /> },
       { path: "/makers", element: <MakersPage /> },

@@ -319,7 +319,9 @@ function FileIt({ chart }: { chart: Schemas["ChartPage"] }) {
       }),
     ),
   );
-  if (waiting.length === 0) return null;
+  const unpainted = chart.cells.some((c) => c.paint && c.state !== "PAINTED");
+  // A sheet that stays one piece is filed when it is painted.
+  if (waiting.length === 0 || (!cut && unpainted)) return null;
   return (
     <section aria-label="File it" className="rule-box p-3">
       <h2 className="font-semibold">

@@ -129,7 +129,6 @@ export function PaintingPage() {
       )}
       {w && step && (
         <Foot
-          step={step}
           walk={w}
           more={waiting.length}
           onNext={next}
@@ -141,7 +140,6 @@ export function PaintingPage() {
 }
 
 type FootProps = {
-  step: Schemas["WalkStep"];
   walk: Schemas["WalkView"];
   more: number;
   onNext: () => void;

@@ -132,7 +132,9 @@ export function PlanPage() {
                   <Sheet
                     page={shown}
                     paints={paints}
-                    filled={() => true}
+                    filled={(i) =>
+                      Boolean(paints.get(shown.cells.find((c) => c.index === i)?.paint ?? 0)?.strip)
+                    }
                     label={`The plan, page ${page + 1}`}
                     className="w-full max-h-[560px]"
                   />

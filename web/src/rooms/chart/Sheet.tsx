@@ -127,7 +127,7 @@ function CellOnPaper({ cell, strip, painted, name, base, onCell }: CellProps) {
             height={p.height}
             fill={black ? "#222" : fill(p, strip, steps, base)}
             fillOpacity={black && strip ? Math.max(0.15, 1 - strip.covering) : 1}
-            stroke={painted ? "none" : "#888"}
+            stroke={strip ? "none" : "#888"}
             strokeWidth={0.25}
           />
         );

@@ -7,6 +7,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
+import { KeeperTools, UnderRefiling, Walk } from "./KeeperTools";
 
 export function KeeperPage() {
   const { keeper } = useParams();
@@ -40,6 +41,13 @@ function Keeper({ id }: { id: number }) {
     (_: undefined) => data(client.DELETE("/api/keepers/{keeper}", { params: { path: { keeper: id } } })),
     { onDone: () => navigate("/shelf") },
   );
+  const tick = useAct(
+    (body: { swatch: number; there: boolean }, headers) =>
+      data(
+        client.POST("/api/keepers/{keeper}/walk/seen", { params: { path: { keeper: id } }, headers, body }),
+      ),
+    { undoable: false },
+  );
   const places = query.data?.places;
 
   useEffect(() => {
@@ -68,7 +76,7 @@ function Keeper({ id }: { id: number }) {
           {k.name || <span className="first-letter:uppercase inline-block">{words(k.kind)}</span>}
         </>
       }
-      under={`${k.filled} of ${k.capacity} places filled`}
+      under={`${k.filled} of ${k.capacity} places filled${k.schoolInWords ? `, kept in the order: ${k.schoolInWords}` : ""}`}
       aside={
         k.filled === 0 && (
           <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
@@ -77,13 +85,21 @@ function Keeper({ id }: { id: number }) {
         )
       }
     >
-      <ProblemNote problem={remove.problem} />
+      <ProblemNote problem={remove.problem ?? tick.problem} />
+      <KeeperTools keeper={k} places={places} />
+      <UnderRefiling keeper={id} />
+      <Walk keeper={k} places={places} />
       {pages.map(([page, cells]) => (
         <section key={page} className="mb-6">
           {page > 0 && k.cells > 1 && <h2 className="font-semibold mb-2">Page {page}</h2>}
           <ol className="grid gap-x-4 gap-y-3 grid-cols-[repeat(auto-fill,minmax(155px,1fr))]">
             {cells.map((c) => (
-              <Place key={c.place} place={c} aimed={c.place === aimed} />
+              <Place
+                key={c.place}
+                place={c}
+                aimed={c.place === aimed}
+                onSeen={k.walkAt ? (there) => c.swatch && tick.run({ swatch: c.swatch, there }) : undefined}
+              />
             ))}
           </ol>
         </section>
@@ -92,7 +108,14 @@ function Keeper({ id }: { id: number }) {
   );
 }
 
-function Place({ place: c, aimed }: { place: Schemas["PlaceView"]; aimed: boolean }) {
+type PlaceProps = {
+  place: Schemas["PlaceView"];
+  aimed: boolean;
+  /** Set while the keeper is looked through. */
+  onSeen?: (there: boolean) => void;
+};
+
+function Place({ place: c, aimed, onSeen }: PlaceProps) {
   return (
     <li id={c.place} className={`p-1.5 ${aimed ? "bg-base-100 outline-2 outline-base-content" : ""}`}>
       {c.paint ? (
@@ -114,6 +137,17 @@ function Place({ place: c, aimed }: { place: Schemas["PlaceView"]; aimed: boolea
           <span className="code block mt-1 quiet">{c.place}</span>
           <span className="quiet text-sm">free</span>
         </div>
+      )}
+      {c.paint && onSeen && (
+        <label className="flex gap-2 items-center py-1">
+          <input
+            type="checkbox"
+            className="checkbox"
+            checked={c.seen}
+            onChange={(e) => onSeen(e.target.checked)}
+          />
+          there
+        </label>
       )}
     </li>
   );

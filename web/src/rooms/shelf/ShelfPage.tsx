@@ -27,9 +27,14 @@ export function ShelfPage() {
       title="Shelf"
       under="What holds your swatches. Each begins with its letter and number, as you write it on the paper."
       aside={
-        <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>
-          Add a keeper
-        </button>
+        <>
+          <Link to="/backlog" className="btn btn-outline">
+            Backlog
+          </Link>
+          <button type="button" className="btn btn-primary" onClick={() => setMaking(true)}>
+            Add a keeper
+          </button>
+        </>
       }
     >
       {keepers?.length === 0 && (

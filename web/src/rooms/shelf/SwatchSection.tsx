@@ -1,7 +1,9 @@
+import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, data, Problem, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
+import { LengthField, sized, useUnit } from "../../ui/length";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
@@ -19,7 +21,7 @@ export function SwatchSection({ paint: p }: { paint: Paint }) {
       {current ? <Current paint={p} swatch={current} /> : <Unpainted paint={p} />}
       {others.length > 0 && (
         <div className="mt-3">
-          <h3 className="quiet">Earlier swatches</h3>
+          <h3 className="quiet">Other swatches</h3>
           {others.map((s) => (
             <Earlier key={s.id} swatch={s} />
           ))}
@@ -29,8 +31,21 @@ export function SwatchSection({ paint: p }: { paint: Paint }) {
   );
 }
 
+const KINDS = [
+  ["CARD", "a card"],
+  ["SHEET", "a sheet, folded or in a protector"],
+  ["STRIP", "a strip cut from a dot card"],
+  ["WRAPPER", "a wrapper, glued in"],
+  ["LEAFLET", "a leaflet of the maker"],
+  ["LID", "a card from a lid"],
+  ["OTHER", "something else"],
+] as const;
+
 function Unpainted({ paint: p }: { paint: Paint }) {
   const lost = p.swatches.some((s) => s.state === "LOST");
+  const [kind, setKind] = useState("CARD");
+  const [width, setWidth] = useState<number | undefined>();
+  const [height, setHeight] = useState<number | undefined>();
   return (
     <>
       <p className="quiet mb-2">
@@ -44,16 +59,40 @@ function Unpainted({ paint: p }: { paint: Paint }) {
             client.POST("/api/paints/{paint}/swatches", {
               params: { path: { paint: p.id } },
               headers,
-              body: { place, ...choice },
+              body: { place, kind, width, height, ...choice },
             }),
           )
         }
       />
+      <details className="mt-2">
+        <summary className="underline cursor-pointer">It is no card, or of another size</summary>
+        <div className="grid grid-cols-3 gap-2 mt-1.5">
+          <Field label="It is" className="col-span-3">
+            {(id) => (
+              <select
+                id={id}
+                className="select w-full"
+                value={kind}
+                onChange={(e) => setKind(e.target.value)}
+              >
+                {KINDS.map(([value, words]) => (
+                  <option key={value} value={value}>
+                    {words}
+                  </option>
+                ))}
+              </select>
+            )}
+          </Field>
+          <LengthField label="Wide" value={width} onChange={setWidth} />
+          <LengthField label="High" value={height} onChange={setHeight} />
+        </div>
+      </details>
     </>
   );
 }
 
 function Current({ paint: p, swatch: s }: { paint: Paint; swatch: Swatch }) {
+  const [unit] = useUnit();
   const lost = useAct((_: undefined, headers) =>
     data(client.POST("/api/swatches/{swatch}/lost", { params: { path: { swatch: s.id } }, headers })),
   );
@@ -75,6 +114,12 @@ function Current({ paint: p, swatch: s }: { paint: Paint; swatch: Swatch }) {
       ) : (
         <p>Painted, not filed yet.</p>
       )}
+      {(s.kind !== "CARD" || s.width > 0) && (
+        <p className="quiet">
+          {KINDS.find((k) => k[0] === s.kind)?.[1]}
+          {s.width > 0 && `, ${sized(s.width, s.height, unit)}`}
+        </p>
+      )}
       <Neighbours swatch={s} name={p.name} own={p.strip} seed={p.id} />
       <PlaceForm
         label={s.place ? "Move it to" : "Its place"}
@@ -89,6 +134,7 @@ function Current({ paint: p, swatch: s }: { paint: Paint; swatch: Swatch }) {
           )
         }
       />
+      {!s.place && <WhereItGoes swatch={s.id} />}
       <Pictures paint={p} swatch={s} />
       <div className="flex flex-wrap gap-x-4 gap-y-1 mt-3">
         <button type="button" className="underline" onClick={() => lost.run(undefined)}>
@@ -133,6 +179,87 @@ function Neighbours({
         <span className="code font-bold">{s.place}</span>
       </span>
       {side(s.after)}
+    </div>
+  );
+}
+
+/** Between which two a card belongs, in a keeper that is in order. */
+function WhereItGoes({ swatch }: { swatch: number }) {
+  const [keeper, setKeeper] = useState("");
+  const keepers = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) }).data;
+  const between = useQuery({
+    queryKey: ["between", keeper, swatch],
+    enabled: keeper !== "",
+    retry: false,
+    queryFn: () =>
+      data(
+        client.GET("/api/keepers/{keeper}/between", {
+          params: { path: { keeper: Number(keeper) }, query: { swatch } },
+        }),
+      ),
+  });
+  const file = useAct((place: string, headers) =>
+    data(
+      client.PUT("/api/swatches/{swatch}/place", {
+        params: { path: { swatch } },
+        headers,
+        body: { place, ifTaken: "SHIFT" },
+      }),
+    ),
+  );
+  const b = between.data;
+  return (
+    <div className="mt-3">
+      <Field label="Or in its order, in">
+        {(id) => (
+          <select
+            id={id}
+            className="select w-full max-w-xs"
+            value={keeper}
+            onChange={(e) => setKeeper(e.target.value)}
+          >
+            <option value="">choose a keeper</option>
+            {keepers?.keepers.map((k) => (
+              <option key={k.id} value={k.id}>
+                {k.code} {k.name}
+              </option>
+            ))}
+          </select>
+        )}
+      </Field>
+      <ProblemNote problem={between.error as Problem | null} />
+      {b && (
+        <div className="mt-2">
+          <p>
+            {b.before && b.after ? (
+              <>
+                Between <span className="paint-name">{b.before.paint?.name}</span> and{" "}
+                <span className="paint-name">{b.after.paint?.name}</span>
+              </>
+            ) : b.before ? (
+              <>
+                Behind <span className="paint-name">{b.before.paint?.name}</span>, at the end
+              </>
+            ) : b.after ? (
+              <>
+                First, before <span className="paint-name">{b.after.paint?.name}</span>
+              </>
+            ) : (
+              "It is the first there"
+            )}
+            , at <span className="code font-bold">{b.place}</span>.{" "}
+            <span className="quiet">
+              {b.shifts === 0
+                ? "A place is free."
+                : `${b.shifts} behind it move on by one, and with them their codes.`}
+            </span>
+          </p>
+          <button type="button" className="btn btn-outline mt-1.5" onClick={() => file.run(b.place)}>
+            File it there
+          </button>
+          <ProblemNote problem={file.problem} />
+        </div>
+      )}
     </div>
   );
 }
@@ -311,11 +438,13 @@ function Earlier({ swatch: s }: { swatch: Swatch }) {
     <div className="rule-b py-2">
       <div className="flex justify-between gap-3">
         <span>
-          {s.state === "LOST" ? "Lost" : "Redone"}
-          {s.place && (
+          {s.state === "LOST" ? "Lost" : s.state === "CURRENT" ? "Also painted" : "Redone"}
+          {s.place ? (
             <>
-              , still at <span className="code">{s.place}</span>
+              , {s.state === "CURRENT" ? "at" : "still at"} <span className="code">{s.place}</span>
             </>
+          ) : (
+            s.state === "CURRENT" && ", not filed"
           )}
         </span>
         {s.state === "LOST" && (

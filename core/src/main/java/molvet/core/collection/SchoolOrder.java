@@ -27,6 +27,7 @@ public final class SchoolOrder {
     private static final double NEUTRAL = 7;
     private static final double NEARLY_NEUTRAL = 13;
     private static final double EARTHY = 48;
+    private static final double DULL = 26;
     /** Nearer to a border between families than this, in degrees, a colour is on the cusp. */
     private static final double CUSP = 5;
 
@@ -296,7 +297,9 @@ public final class SchoolOrder {
         if (lab.chroma() < NEARLY_NEUTRAL && hue > 180 && hue < 310) return Family.GREY;
         boolean warm = hue > 25 && hue < 95;
         boolean earthPigment = pigment.filter(f -> f.isEarth()).isPresent();
-        if (warm && (lab.chroma() < EARTHY && lightness < 62 || earthPigment)) {
+        // A crimson or a green gold is dull beside an orange, and still no earth.
+        double dull = pigment.isPresent() && !earthPigment ? DULL : EARTHY;
+        if (warm && (lab.chroma() < dull && lightness < 62 || earthPigment)) {
             return lightness < 40 ? Family.BROWN : Family.EARTH;
         }
         return byHue(hue);

@@ -101,7 +101,7 @@ final class ChartPainter {
             }
         }
         pen.shade(0);
-        cell.parts(PartKind.CAPTION).forEach(c -> caption(pen, c.box(), said));
+        cell.parts(PartKind.CAPTION).forEach(c -> caption(pen, c.box(), said, head.form.isCut()));
     }
 
     private static void outline(Pen pen, Rect box) {
@@ -126,8 +126,12 @@ final class ChartPainter {
     /** One kind of line in a caption; {@code most} its share of the height. */
     private record Row(String text, Letters letters, double full, double least, double share) {}
 
-    /** The name first and largest; codes, a second name and cautions below it in what height there is. */
-    private static void caption(Pen pen, Rect box, Lettered said) {
+    /**
+     * The name first and largest; codes, a second name and cautions below it in what height there is.
+     *
+     * @param alone whether it will be cut off, and must say itself what the foot of the page says
+     */
+    private static void caption(Pen pen, Rect box, Lettered said, boolean alone) {
         double pad = Math.min(0.8, box.height() * 0.12);
         double width = box.width();
         boolean coded = !said.link.isEmpty() && box.height() >= LEAST_CODE_SIDE + 2 && box.width() >= 26;
@@ -139,10 +143,13 @@ final class ChartPainter {
         }
         double height = box.height() - 2 * pad;
         List<Row> rows = new ArrayList<>();
-        rows.add(new Row(said.name, Letters.BOOK, 3.4, LEAST_LETTER, 0.5));
+        rows.add(new Row(said.name, Letters.BOOK, height >= 14 && !alone ? 4.4 : 3.4, LEAST_LETTER, 0.5));
         if (height >= 6) rows.add(new Row(said.other, Letters.BOOK, 2.5, LEAST_LETTER, 0.22));
         if (height >= 3.4) rows.add(new Row(said.small, Letters.CODE, 1.9, 1.0, 0.28));
-        if (height >= 9) rows.add(new Row(said.caution, Letters.PLAIN, 1.8, 1.2, 0.2));
+        if (alone && height >= 9 && !said.caution.isEmpty()) {
+            String care = "† " + said.caution + ": no brush to the lips, wash hands; see the safety data sheet";
+            rows.add(new Row(care, Letters.CODE, 1.5, 1.1, 0.3));
+        }
         rows.removeIf(r -> r.text.isEmpty());
         double shares = rows.stream().mapToDouble(Row::share).sum();
         double y = box.y() + pad;

@@ -19,7 +19,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** The paper there is: sheets, blocks, pads, cut cards and what was left over. One act, one transaction. */
 @Service
-class PaperStock {
+public class PaperStock {
     /** What a piece of paper comes as. */
     enum Kind {
         SHEET,
@@ -49,7 +49,7 @@ class PaperStock {
     }
 
     /** Sizes in mm or by name; {@code weight} in g/m²; {@code cotton} in per cent. */
-    record NewPaper(
+    public record NewPaper(
             @Nullable String name,
             @Nullable String kind,
             @Nullable Double width,

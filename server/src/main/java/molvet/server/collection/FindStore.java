@@ -319,13 +319,16 @@ public class FindStore {
         if (term instanceof Find.Disagreeing) return "p.disagrees";
         if (term instanceof Find.Drying) {
             params.put(p, LocalDate.now(clock.withZone(ZoneOffset.UTC)).minusDays(1));
-            return "p.swatch_id in (select y.id from swatch y where y.collector_id = :me and y.state = 'CURRENT' and"
-                    + " y.painted_on >= :" + p + " and not exists (select 1 from reading z where z.swatch_id = y.id))";
+            // A cell of a chart dries until it is said to be dry; any other swatch for a day, or until it is read.
+            return "p.id in (select y.paint_id from swatch y left join chart_cell c on c.swatch_id = y.id"
+                    + " where y.collector_id = :me and y.state = 'CURRENT' and (c.id is not null and c.dry_at is null"
+                    + " or c.id is null and y.painted_on >= :" + p
+                    + " and not exists (select 1 from reading z where z.swatch_id = y.id)))";
         }
         return switch (((Find.Lacks) term).missing()) {
             case SWATCH -> "p.swatch_id is null and p.standing in ('OWNED', 'SAMPLED')";
             case PLACE ->
-                "p.swatch_id in (select y.id from swatch y where y.collector_id = :me and y.state = 'CURRENT' and"
+                "p.id in (select y.paint_id from swatch y where y.collector_id = :me and y.state = 'CURRENT' and"
                         + " y.keeper_id is null)";
             case COLOUR ->
                 "p.swatch_id is not null and not exists (select 1 from reading z where z.swatch_id = p.swatch_id and"

@@ -308,11 +308,11 @@ public class PaintStore {
                 .update();
     }
 
-    /** The swatch that stands for a paint: its newest that is neither lost nor painted anew. */
+    /** The swatch that stands for a paint: of those neither lost nor painted anew its newest that is filed, or else its newest. */
     Optional<Long> currentSwatch(Collector me, long paint) {
         return db.sql("""
                 select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
-                order by id desc limit 1
+                order by keeper_id is null, id desc limit 1
                 """).params(me.id(), paint).query(Long.class).optional();
     }
 

@@ -50,6 +50,7 @@ public class DemoCollection {
     private final Readings readings;
     private final PaintViews views;
     private final DemoArrivals arrivals;
+    private final DemoBench bench;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -63,6 +64,7 @@ public class DemoCollection {
             Readings readings,
             PaintViews views,
             DemoArrivals arrivals,
+            DemoBench bench,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -74,6 +76,7 @@ public class DemoCollection {
         this.readings = readings;
         this.views = views;
         this.arrivals = arrivals;
+        this.bench = bench;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -191,6 +194,7 @@ public class DemoCollection {
         progress.say("Unpacking the demo's arrivals");
         arrivals.downsize(me, lines.get("Pellworth"));
         arrivals.fill(me, makerIds.get("Pellworth"), dots, ofDots);
+        bench.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");

@@ -223,7 +223,7 @@ public class ShelfStore {
     }
 
     List<SwatchRow> swatchesOf(Collector me, long paint) {
-        return db.sql(SWATCH + " and paint_id = :paint order by state = 'CURRENT' desc, id desc")
+        return db.sql(SWATCH + " and paint_id = :paint order by state = 'CURRENT' desc, keeper_id is null, id desc")
                 .param("me", me.id())
                 .param("paint", paint)
                 .query(SwatchRow.class)

@@ -62,6 +62,20 @@ class DemoCollectionTest {
     }
 
     @Test
+    void theBenchIsAtWork() {
+        List<JsonNode> charts =
+                demo.get("/api/charts").json().get("charts").valueStream().toList();
+        assertThat(charts).hasSizeGreaterThanOrEqualTo(3);
+        JsonNode strips = charts.get(charts.size() - 1);
+        assertThat(strips.get("cells").asInt()).isEqualTo(11);
+        assertThat(strips.get("painted").asInt()).isEqualTo(7);
+        assertThat(charts)
+                .anyMatch(c -> c.get("unfiled").asInt() == 0 && c.get("painted").asInt() > 0);
+        assertThat(demo.find("drying").json().get("total").asInt()).isEqualTo(7);
+        assertThat(demo.get("/api/papers").json().get("papers")).hasSize(3);
+    }
+
+    @Test
     void tubesOfAnOlderEditionAreOneMoreOfWhatIsHere() {
         long sale = demo.get("/api/arrivals")
                 .json()
