@@ -94,6 +94,9 @@ const router = createBrowserRouter([
   },
 ]);
 
+// Painting goes on where there is no network. Browsers allow it on https and on the machine itself.
+if (import.meta.env.PROD) navigator.serviceWorker?.register("/sw.js");
+
 const root = document.getElementById("root");
 if (root) {
   createRoot(root).render(

@@ -79,7 +79,7 @@ export function PaintingPage() {
       </div>
       {w && !step && <AllPainted id={id} />}
       {w && step && (
-        <main className="flex-1 w-full max-w-5xl mx-auto px-4 py-3 grid gap-4 content-start md:grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
+        <main className="flex-1 w-full max-w-5xl mx-auto px-4 py-3 grid gap-4 content-start md:grid-rows-[auto_1fr] md:grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
           <div className="min-w-0">
             {step.water && (
               <p className="border-2 border-base-content p-2.5 mb-3 font-semibold bg-base-100">
@@ -111,9 +111,6 @@ export function PaintingPage() {
               ))}
             </ul>
             {step.note && <p className="mt-1 quiet">{step.note}</p>}
-            <div className="mt-4">
-              <EyeTaps taps={eye} onTaps={setEye} large />
-            </div>
           </div>
           {page && chart && (
             <Sheet
@@ -122,9 +119,10 @@ export function PaintingPage() {
               filled={(c) => told.has(c) || chart.cells.find((x) => x.cell === c)?.state === "PAINTED"}
               at={step.cell}
               label={`Cell ${step.cell + 1} on the sheet`}
-              className="w-full max-h-[38vh] md:max-h-[60vh]"
+              className="w-full max-h-[38vh] md:max-h-[60vh] md:row-span-2"
             />
           )}
+          <EyeTaps taps={eye} onTaps={setEye} large />
         </main>
       )}
       {w && step && (

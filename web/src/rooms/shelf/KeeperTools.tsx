@@ -12,7 +12,7 @@ type Props = { keeper: Schemas["KeeperEntry"]; places: Schemas["PlaceView"][] };
 
 /** What is done with a keeper as a whole. */
 export function KeeperTools({ keeper: k, places }: Props) {
-  const [open, setOpen] = useState<"order" | "merge" | "split" | "page" | "size" | null>(null);
+  const [open, setOpen] = useState<"order" | "number" | "merge" | "split" | "page" | "size" | null>(null);
   const close = () => setOpen(null);
   const paged = k.pages > 0;
   const walk = useAct((_: undefined, headers) =>
@@ -21,6 +21,7 @@ export function KeeperTools({ keeper: k, places }: Props) {
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-1 mb-4">
       {!paged && k.filled > 1 && <Tool words="Put in order" onClick={() => setOpen("order")} />}
+      {!paged && k.filled > 1 && <Tool words="Renumber" onClick={() => setOpen("number")} />}
       {k.filled > 0 && !k.walkAt && <Tool words="Look through it" onClick={() => walk.run(undefined)} />}
       {k.filled > 0 && (
         <a className="underline" href={`/api/keepers/${k.id}/contents.pdf`} target="_blank" rel="noreferrer">
@@ -33,6 +34,7 @@ export function KeeperTools({ keeper: k, places }: Props) {
       <Tool words="Name and size" onClick={() => setOpen("size")} />
       <ProblemNote problem={walk.problem} />
       {open === "order" && <OrderDialog keeper={k} onClose={close} />}
+      {open === "number" && <NumberDialog keeper={k} onClose={close} />}
       {open === "merge" && <MergeDialog keeper={k} onClose={close} />}
       {open === "split" && <SplitDialog keeper={k} places={places} onClose={close} />}
       {open === "page" && <PageDialog keeper={k} onClose={close} />}
@@ -112,6 +114,46 @@ function OrderDialog({ keeper: k, onClose }: DialogProps) {
         <ProblemNote problem={begin.problem} />
         <WaitingNote waiting={begin.waiting} />
         <Buttons words="Begin" running={begin.running} onClose={onClose} />
+      </form>
+    </Dialog>
+  );
+}
+
+function NumberDialog({ keeper: k, onClose }: DialogProps) {
+  const [gap, setGap] = useState("0");
+  const space = useAct(
+    (_: undefined, headers) =>
+      data(
+        client.POST("/api/keepers/{keeper}/spacing", {
+          params: { path: { keeper: k.id } },
+          headers,
+          body: { gap: Number(gap || 0) },
+        }),
+      ),
+    { onDone: onClose },
+  );
+  return (
+    <Dialog open title={`Renumber ${k.code}`} onClose={onClose}>
+      <form
+        onSubmit={(e) => {
+          e.preventDefault();
+          space.run(undefined);
+        }}
+      >
+        <Field label="Places left free behind each card" hint="none closes every gap; the order stays">
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full"
+              inputMode="numeric"
+              value={gap}
+              onChange={(e) => setGap(e.target.value.replace(/\D/g, ""))}
+            />
+          )}
+        </Field>
+        <ProblemNote problem={space.problem} />
+        <WaitingNote waiting={space.waiting} />
+        <Buttons words="Renumber" running={space.running} onClose={onClose} />
       </form>
     </Dialog>
   );

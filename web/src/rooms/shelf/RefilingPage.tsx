@@ -93,7 +93,7 @@ export function RefilingPage() {
                   {s.card.paint?.name} <span className="code not-italic">{s.card.place}</span>
                 </span>
                 <span className="quiet text-sm block truncate">
-                  {s.after ? `behind ${s.after.paint?.name}` : "first"}
+                  {s.after ? `behind ${s.after.paint?.name} ${s.after.place}` : "first"}
                 </span>
               </span>
             </li>

@@ -13,6 +13,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
@@ -355,14 +356,27 @@ public class Bench {
 
     private void noteEye(Collector me, ChartRow chart, CellRow cell, String eye) {
         if (eye.equals(cell.eye())) return;
-        acts.act(
-                me,
-                () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(),
-                List.of(new Acts.Row("chart_cell", cell.id())),
-                made -> {
-                    store.changeCell(me, cell.withEye(eye));
-                    return null;
-                });
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("chart_cell", cell.id())));
+        boolean tacky = eye.contains(Eye.TACKY.name()) && !cell.eye().contains(Eye.TACKY.name());
+        Optional<Long> maker = tacky && cell.paintId() != null ? store.makerOf(me, cell.paintId()) : Optional.empty();
+        maker.ifPresent(m -> rows.add(new Acts.Row("maker", m)));
+        acts.act(me, () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(), rows, made -> {
+            maker.ifPresent(m -> store.noteWithMaker(me, m, tackySaid(me, chart, cell)));
+            store.changeCell(me, cell.withEye(eye));
+            return null;
+        });
+    }
+
+    /** What stays tacky is noted with its maker. */
+    private String tackySaid(Collector me, ChartRow chart, CellRow cell) {
+        String name =
+                orders.cards(me, List.of(cell.paintId())).get(cell.paintId()).name();
+        long days = cell.paintedAt() == null
+                ? 0
+                : Duration.between(Utc.instant(cell.paintedAt()), clock.instant())
+                        .toDays();
+        return name + " stays tacky on paper, " + days + (days == 1 ? " day" : " days") + " after painting ("
+                + chart.code() + ").";
     }
 
     /** All that is painted is dry. */
@@ -590,6 +604,32 @@ public class Bench {
                 Boolean.TRUE.equals(typed.makeKeeper()),
                 cut,
                 chart.code());
+    }
+
+    /**
+     * A dot card was cut into strips, which keep their printed names and are filed from a place on. Dots that are gone or
+     * withdrawn are passed over.
+     */
+    @Transactional
+    public int strips(Collector me, long dotcard, Filing typed) {
+        List<Long> paints = store.dotsThere(me, dotcard);
+        if (paints.isEmpty()) {
+            throw Refusal.of("dotcard", "No dot is left on this card.", "Choose another card.");
+        }
+        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        String place = Fields.text(typed.place());
+        acts.act(me, () -> "Cut a dot card into " + paints.size() + " strips", List.of(), made -> {
+            List<Long> swatches = paints.stream()
+                    .map(p -> shelf.paintedCell(
+                            me, p, today, "cut from its dot card", new ShelfStore.Piece("STRIP", 0, 0), made))
+                    .toList();
+            if (!place.isBlank()) {
+                shelf.fileEach(me, swatches, place, Boolean.TRUE.equals(typed.makeKeeper()), true, made);
+            }
+            return null;
+        });
+        paints.forEach(p -> facts.refresh(me, p));
+        return paints.size();
     }
 
     /** Where a colour on the cusp is kept from now on. */

@@ -330,6 +330,14 @@ class BenchController {
         return one(me, chart);
     }
 
+    record StripsFiled(int strips) {}
+
+    /** A dot card cut into strips that are stuck on cards; without a place they wait to be filed. */
+    @PostMapping("/api/dotcards/{dotcard}/strips")
+    StripsFiled strips(Collector me, @PathVariable long dotcard, @RequestBody Bench.Filing filing) {
+        return new StripsFiled(bench.strips(me, dotcard, filing));
+    }
+
     record FamilyKept(@Nullable String family) {}
 
     /** Where a colour on the cusp is kept from now on; without a family it finds its own again. */

@@ -404,6 +404,29 @@ class BenchStore {
                 """).params(me.id(), card).query(Long.class).list();
     }
 
+    /** Paints of the dots that are still on a card. */
+    List<Long> dotsThere(Collector me, long card) {
+        return db.sql("""
+                select paint_id from dot where collector_id = ? and dotcard_id = ? and paint_id is not null
+                  and state in ('THERE', 'SMEARED') order by position
+                """).params(me.id(), card).query(Long.class).list();
+    }
+
+    Optional<Long> makerOf(Collector me, long paint) {
+        return db.sql("select maker_id from paint where id = ? and collector_id = ? and maker_id is not null")
+                .params(paint, me.id())
+                .query(Long.class)
+                .optional();
+    }
+
+    /** One more line in the note of a maker, if there is room for it. */
+    void noteWithMaker(Collector me, long maker, String line) {
+        db.sql("""
+                update maker set note = trim(concat(note, '\n', ?)), version = version + 1
+                where id = ? and collector_id = ? and char_length(note) + char_length(?) < 1990
+                """).params(line, maker, me.id(), line).update();
+    }
+
     List<Long> unpainted(Collector me) {
         return db.sql("""
                 select id from paint where collector_id = ? and swatch_id is null and standing in ('OWNED', 'SAMPLED')

@@ -360,6 +360,46 @@ class Arranging {
         refresh(me, moves.keySet());
     }
 
+    /**
+     * Renumbers a ring or box in the order it has.
+     *
+     * @param gap free places left behind each card, for those that come
+     */
+    @Transactional
+    public void space(Collector me, long keeper, int gap) {
+        KeeperRow row = own(me, keeper);
+        if (row.keeper().kind().isPaged()) {
+            throw Refusal.of("keeper", "Pages and pockets keep their numbers.", "Number the cards of a ring or box.");
+        }
+        if (gap < 0 || gap > 20) {
+            throw Refusal.of("gap", "Between none and 20 places are left free.", "1 leaves room for one between two.");
+        }
+        TreeMap<Integer, Long> taken = store.taken(me, keeper);
+        int last = 1 + (taken.size() - 1) * (gap + 1);
+        if (last > row.keeper().capacity()) {
+            throw Refusal.of(
+                    "gap",
+                    code(row) + " has " + row.keeper().capacity() + " places, and " + last
+                            + " would be needed. Nothing was moved.",
+                    "Leave fewer free, or make it larger.");
+        }
+        Map<Long, Spot> moves = new LinkedHashMap<>();
+        int i = 0;
+        for (Map.Entry<Integer, Long> e : taken.entrySet()) {
+            int to = 1 + i++ * (gap + 1);
+            if (to != e.getKey()) moves.put(e.getValue(), new Spot(keeper, to));
+        }
+        if (moves.isEmpty()) return;
+        List<Acts.Row> rows = new ArrayList<>();
+        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
+        acts.act(me, () -> "Renumbered " + code(row) + (gap == 0 ? " without gaps" : " with gaps"), rows, made -> {
+            relocate(me, moves);
+            told(me, moves, row.keeper(), "Renumbered ");
+            return null;
+        });
+        refresh(me, moves.keySet());
+    }
+
     // ---- the walk through a keeper
     // ------------------------------------------------------------------------------------
 

@@ -164,6 +164,15 @@ class ArrangingController {
         return ShelfController.entry(own(me, keeper));
     }
 
+    /** Free places behind each card; 0 closes all gaps. */
+    record Spacing(@Nullable Integer gap) {}
+
+    @PostMapping("/api/keepers/{keeper}/spacing")
+    KeeperEntry space(Collector me, @PathVariable long keeper, @RequestBody Spacing spacing) {
+        arranging.space(me, keeper, spacing.gap() == null ? 0 : spacing.gap());
+        return ShelfController.entry(own(me, keeper));
+    }
+
     @PostMapping("/api/keepers/{keeper}/walk")
     KeeperEntry beginWalk(Collector me, @PathVariable long keeper) {
         arranging.beginWalk(me, keeper);

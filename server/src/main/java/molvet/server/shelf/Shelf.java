@@ -286,7 +286,6 @@ public class Shelf {
      */
     @Transactional
     public void fileAll(Collector me, List<Long> swatches, String place, boolean make, boolean cut, String what) {
-        Set<Long> filed = new LinkedHashSet<>();
         List<ShelfStore.SwatchRow> waiting = swatches.stream()
                 .map(s -> own(me, s))
                 .filter(s -> s.state().equals("CURRENT") && s.keeperId() == null)
@@ -294,55 +293,56 @@ public class Shelf {
         if (waiting.isEmpty()) {
             throw Refusal.of("place", "Nothing of it waits to be filed.", "Paint it first, or look where it is filed.");
         }
+        List<Acts.Row> rows =
+                waiting.stream().map(s -> new Acts.Row("swatch", s.id())).toList();
+        Set<Long> paints = acts.act(
+                me,
+                () -> "Filed " + what + " at " + PlaceCode.of(place),
+                rows,
+                made -> fileEach(
+                        me, waiting.stream().map(ShelfStore.SwatchRow::id).toList(), place, make, cut, made));
+        paints.forEach(p -> facts.refresh(me, p));
+    }
+
+    /** The same for swatches none of which is filed. Part of the act under way. @return their paints */
+    public Set<Long> fileEach(
+            Collector me, List<Long> swatches, String place, boolean make, boolean cut, Acts.Made made) {
         Target target = target(me, place, make);
-        Keeper keeper = target.row == null && target.keeper.kind().isPaged() && target.keeper.cells() < waiting.size()
-                ? new Keeper(
-                        target.keeper.kind(),
-                        target.keeper.number(),
-                        target.keeper.pages(),
-                        cut ? target.keeper.cells() : Math.min(2000, waiting.size()))
+        int count = swatches.size();
+        Keeper keeper = target.row == null && target.keeper.kind().isPaged() && target.keeper.cells() < count && !cut
+                ? new Keeper(target.keeper.kind(), target.keeper.number(), target.keeper.pages(), Math.min(2000, count))
                 : target.keeper;
-        List<Acts.Row> rows = new ArrayList<>();
-        waiting.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
-        acts.act(me, () -> "Filed " + what + " at " + target.place, rows, made -> {
-            long id = target.row != null
-                    ? target.row.id()
-                    : made.row("keeper", store.addKeeper(me, keeper, ShelfStore.Told.NOTHING));
-            TreeMap<Integer, Long> taken = store.taken(me, id);
-            int position = keeper.position(target.place);
-            for (ShelfStore.SwatchRow s : waiting) {
-                store.tooLarge(me, s.id(), id).ifPresent(why -> {
-                    throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
-                });
-                while (taken.containsKey(position)) position++;
-                if (position > keeper.capacity()) {
-                    throw Refusal.of(
-                            "place",
-                            keeper.kind().letter() + "" + keeper.number() + " is full: "
-                                    + (waiting.size() - filed.size()) + " find no place in it. Nothing was filed.",
-                            "Begin earlier, make it larger, or take another keeper.");
-                }
-                if (!cut
-                        && keeper.kind().isPaged()
-                        && filed.isEmpty()
-                        && keeper.place(position).cell() + waiting.size() - 1 > keeper.cells()
-                        && waiting.size() <= keeper.capacity()
-                        && keeper.cells() > 1
-                        && waiting.size() > keeper.cells()) {
-                    throw Refusal.of(
-                            "place",
-                            "A page of " + keeper.kind().letter() + keeper.number() + " has " + keeper.cells()
-                                    + " places, and this sheet has " + waiting.size() + " swatches. Nothing was filed.",
-                            "Give its pages " + waiting.size() + " places, or file the sheet in another binder.");
-                }
-                store.put(me, s.id(), id, position);
-                store.event(me, s.id(), clock.instant(), "Filed at " + keeper.place(position));
-                taken.put(position, s.id());
-                filed.add(s.paintId());
+        if (!cut && keeper.kind().isPaged() && keeper.cells() > 1 && count > keeper.cells()) {
+            throw Refusal.of(
+                    "place",
+                    "A page of " + keeper.kind().letter() + keeper.number() + " has " + keeper.cells()
+                            + " places, and this sheet has " + count + " swatches. Nothing was filed.",
+                    "Give its pages " + count + " places, or file the sheet in another binder.");
+        }
+        long id = target.row != null
+                ? target.row.id()
+                : made.row("keeper", store.addKeeper(me, keeper, ShelfStore.Told.NOTHING));
+        TreeMap<Integer, Long> taken = store.taken(me, id);
+        int position = keeper.position(target.place);
+        Set<Long> filed = new LinkedHashSet<>();
+        for (long swatch : swatches) {
+            store.tooLarge(me, swatch, id).ifPresent(why -> {
+                throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
+            });
+            while (taken.containsKey(position)) position++;
+            if (position > keeper.capacity()) {
+                throw Refusal.of(
+                        "place",
+                        keeper.kind().letter() + "" + keeper.number() + " is full: " + (count - filed.size())
+                                + " find no place in it. Nothing was filed.",
+                        "Begin earlier, make it larger, or take another keeper.");
             }
-            return null;
-        });
-        filed.forEach(p -> facts.refresh(me, p));
+            store.put(me, swatch, id, position);
+            store.event(me, swatch, clock.instant(), "Filed at " + keeper.place(position));
+            taken.put(position, swatch);
+            filed.add(own(me, swatch).paintId());
+        }
+        return filed;
     }
 
     private void unfile(Collector me, ShelfStore.SwatchRow swatch) {

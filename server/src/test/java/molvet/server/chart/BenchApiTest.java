@@ -401,6 +401,60 @@ class BenchApiTest {
     }
 
     @Test
+    void whatStaysTackyIsNotedWithItsMaker() {
+        Api me = Api.collector();
+        long maker = me.post("/api/makers", Map.of("name", "Kelpwick"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long paint = me.post("/api/paints", Map.of("name", "Honey Gold", "maker", "Kelpwick", "form", "TUBE"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long id = chart(me, strips(List.of(paint)));
+        paint(me, id, 0);
+        JsonNode page = me.post("/api/charts/" + id + "/eye", Map.of("cell", 0, "eye", List.of("TACKY", "PATCHY")))
+                .must(200)
+                .json();
+        assertThat(cell(page, 0).get("eye").valueStream().map(JsonNode::asString))
+                .containsExactly("TACKY", "PATCHY");
+        assertThat(me.get("/api/makers/" + maker).json().get("note").asString())
+                .contains("Honey Gold stays tacky on paper");
+        me.undoLast();
+        assertThat(me.get("/api/makers/" + maker).json().get("note").asString()).isEmpty();
+    }
+
+    @Test
+    void aDotCardCutInStripsIsFiledInOneAct() {
+        Api me = Api.collector();
+        long maker = me.post("/api/makers", Map.of("name", "Marlund"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long line = me.post("/api/makers/" + maker + "/lines", Map.of("name", "Field"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long card = me.post(
+                        "/api/lines/" + line + "/dotcards",
+                        Map.of("sheets", 1, "columns", 3, "rows", 1, "text", "Dune PBr7\nMoth PBk9\nGull PW6"))
+                .must(201)
+                .json()
+                .at("/card/id")
+                .asLong();
+        me.post("/api/dotcards/" + card + "/strips", Map.of("place", "R3 1", "makeKeeper", true))
+                .must(200);
+        assertThat(Api.names(me.find("r3"))).containsExactlyInAnyOrder("Dune", "Moth", "Gull");
+        me.undoLast();
+        assertThat(me.get("/api/keepers").json().get("keepers")).isEmpty();
+        assertThat(Api.names(me.find("painted"))).isEmpty();
+    }
+
+    @Test
     void anotherOrderNeverMovesWhatIsPainted() {
         Api me = Api.collector();
         List<Long> ids = paints(me, "Black", "PBk9", "Blue", "PB29", "Yellow", "PY151", "Red", "PR254");

@@ -128,6 +128,24 @@ class ArrangingApiTest {
     }
 
     @Test
+    void aRingIsRenumberedWithGapsAsChosen() {
+        Api me = Api.collector();
+        filed(me, "A", "PY151", "R1 2");
+        filed(me, "B", "PB29", "R1 3");
+        filed(me, "C", "PG7", "R1 9");
+        long ring = keeper(me, "R1");
+        me.post("/api/keepers/" + ring + "/spacing", Map.of("gap", 1)).must(200);
+        assertThat(contents(me, "R1")).containsExactly("R1·1 A", "R1·3 B", "R1·5 C");
+        me.post("/api/keepers/" + ring + "/spacing", Map.of("gap", 0)).must(200);
+        assertThat(contents(me, "R1")).containsExactly("R1·1 A", "R1·2 B", "R1·3 C");
+        me.undoLast();
+        assertThat(contents(me, "R1")).containsExactly("R1·1 A", "R1·3 B", "R1·5 C");
+        assertThat(me.post("/api/keepers/" + ring + "/spacing", Map.of("gap", 99))
+                        .status())
+                .isEqualTo(422);
+    }
+
+    @Test
     void ringsAreMergedDividedAndPutBackByUndo() {
         Api me = Api.collector();
         filed(me, "A", "PY151", "R1 1");

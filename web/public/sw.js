@@ -1,0 +1,49 @@
+// Keeps the page, and the charts that are being painted, at hand: painting goes on where there is no network.
+const SHELL = "molvet-shell";
+const DESK = "molvet-desk";
+const AT_HAND = /^\/api\/(session|charts\/\d+(\/walk)?)$/;
+const MOST_ASSETS = 80;
+
+self.addEventListener("install", () => self.skipWaiting());
+self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
+
+self.addEventListener("fetch", (event) => {
+  const request = event.request;
+  const url = new URL(request.url);
+  if (url.origin !== self.location.origin) return;
+  // Who leaves leaves nothing behind.
+  if (request.method === "DELETE" && url.pathname === "/api/session") event.waitUntil(caches.delete(DESK));
+  if (request.method !== "GET") return;
+  if (url.pathname.startsWith("/assets/")) event.respondWith(keptFirst(request));
+  else if (request.mode === "navigate") event.respondWith(freshFirst(request, SHELL, "/"));
+  else if (AT_HAND.test(url.pathname)) event.respondWith(freshFirst(request, DESK, request));
+});
+
+/** What has its content in its name never changes. */
+async function keptFirst(request) {
+  const cache = await caches.open(SHELL);
+  const kept = await cache.match(request);
+  if (kept) return kept;
+  const answer = await fetch(request);
+  if (answer.ok) {
+    await cache.put(request, answer.clone());
+    const keys = (await cache.keys()).filter((k) => new URL(k.url).pathname.startsWith("/assets/"));
+    for (const old of keys.slice(0, Math.max(0, keys.length - MOST_ASSETS))) await cache.delete(old);
+  }
+  return answer;
+}
+
+/** From the server; what it last said only where it cannot be reached. */
+async function freshFirst(request, name, key) {
+  const cache = await caches.open(name);
+  try {
+    const answer = await fetch(request);
+    if (answer.ok && answer.type === "basic" && !answer.redirected) await cache.put(key, answer.clone());
+    if (answer.status === 401) await caches.delete(DESK);
+    return answer;
+  } catch (away) {
+    const kept = await cache.match(key);
+    if (kept) return kept;
+    throw away;
+  }
+}
