@@ -708,6 +708,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/dotcards/{dotcard}/strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Bench.strips"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dots/{dot}": {
         parameters: {
             query?: never;
@@ -942,6 +958,22 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["Arranging.refiled"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keepers/{keeper}/spacing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Arranging.space"];
         delete?: never;
         options?: never;
         head?: never;
@@ -3376,6 +3408,10 @@ export interface components {
             /** Format: double */
             width: number;
         };
+        Spacing: {
+            /** Format: int32 */
+            gap?: number;
+        };
         SplitAsked: {
             place?: string;
         };
@@ -3400,6 +3436,10 @@ export interface components {
             /** Format: double */
             grain: number;
             stops: string[];
+        };
+        StripsFiled: {
+            /** Format: int32 */
+            strips: number;
         };
         SwatchView: {
             after?: components["schemas"]["Neighbour"];
@@ -4765,6 +4805,32 @@ export interface operations {
             };
         };
     };
+    "Bench.strips": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                dotcard: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Filing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["StripsFiled"];
+                };
+            };
+        };
+    };
     "DotCard.change": {
         parameters: {
             query?: never;
@@ -5276,6 +5342,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+        };
+    };
+    "Arranging.space": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                keeper: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Spacing"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
         };

@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
@@ -24,6 +25,7 @@ export function DotCardPage() {
   const id = Number(useParams().dotcard);
   const navigate = useNavigate();
   const [open, setOpen] = useState<number | null>(null);
+  const [cutting, setCutting] = useState(false);
   const query = useQuery({
     queryKey: ["dotcard", id],
     queryFn: () => data(client.GET("/api/dotcards/{dotcard}", { params: { path: { dotcard: id } } })),
@@ -55,12 +57,25 @@ export function DotCardPage() {
         </>
       }
       aside={
-        <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
-          Take the card away
-        </button>
+        <>
+          {card.left > 0 && (
+            <Link to={`/bench/new?dotcard=${id}`} className="btn btn-outline">
+              Plan a chart of it
+            </Link>
+          )}
+          {card.left > 0 && (
+            <button type="button" className="btn btn-outline" onClick={() => setCutting(true)}>
+              Cut into strips
+            </button>
+          )}
+          <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
+            Take the card away
+          </button>
+        </>
       }
     >
       <ProblemNote problem={remove.problem} />
+      {cutting && <CutDialog dotcard={id} dots={card.left} onClose={() => setCutting(false)} />}
       {note && <p className="mb-3">{note}</p>}
       <div className="grid gap-6 lg:grid-cols-2 2xl:grid-cols-3">
         {sheets.map((sheet, i) => (
@@ -183,4 +198,59 @@ function DotDialog({ dot: d, onClose }: { dot: Dot; onClose: () => void }) {
 
 function stateWords(state: string) {
   return STATES.find((s) => s[0] === state)?.[1] ?? state;
+}
+
+/** A card cut in strips and stuck on cards keeps its printed names; each strip becomes a swatch with a place. */
+function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; onClose: () => void }) {
+  const [place, setPlace] = useState("");
+  const cut = useAct(
+    (makeKeeper: boolean, headers) =>
+      data(
+        client.POST("/api/dotcards/{dotcard}/strips", {
+          params: { path: { dotcard } },
+          headers,
+          body: { place, makeKeeper },
+        }),
+      ),
+    { onDone: onClose },
+  );
+  return (
+    <Dialog open title="Cut into strips" onClose={onClose}>
+      <p className="mb-3">
+        {counted(dots, "dot")} become strips that keep their printed names. Each is a swatch of its paint.
+      </p>
+      <Field label="Filed from" hint="left empty, they wait to be filed">
+        {(id) => (
+          <input
+            id={id}
+            className="input w-full"
+            placeholder="R3·1"
+            value={place}
+            onChange={(e) => setPlace(e.target.value)}
+          />
+        )}
+      </Field>
+      <ProblemNote problem={cut.problem} />
+      <WaitingNote waiting={cut.waiting} />
+      <div className="flex gap-3 mt-3">
+        {cut.problem?.kind === "no-keeper" ? (
+          <button type="button" className="btn btn-primary" onClick={() => cut.run(true)}>
+            Make it, and file
+          </button>
+        ) : (
+          <button
+            type="button"
+            className="btn btn-primary"
+            disabled={cut.running}
+            onClick={() => cut.run(false)}
+          >
+            They are cut
+          </button>
+        )}
+        <button type="button" className="btn btn-outline" onClick={onClose}>
+          Leave
+        </button>
+      </div>
+    </Dialog>
+  );
 }

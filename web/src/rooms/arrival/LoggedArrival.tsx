@@ -44,6 +44,11 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
               Open the set
             </button>
           )}
+          {pans.length > 0 && (
+            <Link to={`/bench/new?arrival=${a.id}`} className="btn btn-outline">
+              Plan a chart of it
+            </Link>
+          )}
           <Link to="/arrivals" className="btn btn-outline">
             All arrivals
           </Link>

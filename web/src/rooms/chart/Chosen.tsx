@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
+import { useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { ProblemNote } from "../../ui/ProblemNote";
@@ -20,10 +21,12 @@ type Props = { chosen: number[]; onChosen: (paints: number[]) => void };
 
 /** Which paints go onto the chart; what cannot be painted says why. */
 export function Chosen({ chosen, onChosen }: Props) {
-  const [source, setSource] = useState<Source>("unpainted");
-  const [find, setFind] = useState("");
-  const [arrival, setArrival] = useState("");
-  const [dotcard, setDotcard] = useState("");
+  const [params] = useSearchParams();
+  const from = SOURCES.find(([value]) => params.has(value))?.[0];
+  const [source, setSource] = useState<Source>(from ?? "unpainted");
+  const [find, setFind] = useState(params.get("find") ?? "");
+  const [arrival, setArrival] = useState(params.get("arrival") ?? "");
+  const [dotcard, setDotcard] = useState(params.get("dotcard") ?? "");
   const asked = useLater(find, 300);
   const arrivals = useQuery({
     queryKey: ["arrivals", "all"],

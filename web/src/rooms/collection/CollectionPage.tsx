@@ -84,9 +84,16 @@ export function CollectionPage() {
           )
         }
         aside={
-          <Link to="/paints/new" className="btn btn-primary">
-            Add a paint
-          </Link>
+          <>
+            {find && (first?.total ?? 0) > 0 && (
+              <Link to={`/bench/new?find=${encodeURIComponent(find)}`} className="btn btn-outline">
+                Plan a chart of these
+              </Link>
+            )}
+            <Link to="/paints/new" className="btn btn-primary">
+              Add a paint
+            </Link>
+          </>
         }
       >
         {waiting && !find && waiting.paints > 0 && (
