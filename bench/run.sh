@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|scroll|arrivals]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|scroll|arrivals|charts]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -95,7 +95,14 @@ arrivals() {
   down
 }
 
-for part in colours start find scroll arrivals; do
+charts() {
+  up
+  java $JAVA_FLAGS -cp "$CP" molvet.bench.ChartBench "http://127.0.0.1:$PORT" \
+    server/src/main/resources/molvet/server/measure/fonts 2>"$OUT/charts.log"
+  down
+}
+
+for part in colours start find scroll arrivals charts; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -109,6 +116,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find scroll arrivals; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find scroll arrivals charts; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
 } >docs/benchmarks.md
 cat docs/benchmarks.md

@@ -14,6 +14,7 @@ import { CellDialog } from "./CellDialog";
 import { Cusps } from "./Cusps";
 import { OrderList } from "./OrderList";
 import { Sheet } from "./Sheet";
+import { planAgain } from "./usePlan";
 import { SCHOOLS } from "./words";
 
 export function useChart(chart: number) {
@@ -69,7 +70,7 @@ export function ChartPage() {
           {c.title || c.formInWords}
         </>
       }
-      under={`${c.formInWords}, ${c.schoolInWords}. ${told(painted.length, left, wet.length)}`}
+      under={`${c.formInWords}${c.asked.options?.trialPaper ? " on trial paper" : ""}, ${c.schoolInWords}. ${told(painted.length, left, wet.length)}`}
       aside={
         <>
           {left > 0 && (
@@ -80,6 +81,16 @@ export function ChartPage() {
           <a href={`/api/charts/${id}.pdf`} target="_blank" rel="noreferrer" className="btn btn-outline">
             Print
           </a>
+          <button
+            type="button"
+            className="btn btn-outline"
+            onClick={() => {
+              planAgain(c);
+              navigate("/bench/new");
+            }}
+          >
+            {c.asked.options?.trialPaper ? "Plan it on good paper" : "Plan it again"}
+          </button>
           {painted.length === 0 && (
             <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
               Delete

@@ -147,7 +147,7 @@ export function CuttingPage() {
                     <h2 className="font-semibold mb-1">
                       {counted(result.cuts.length, "cut")}, in this order
                     </h2>
-                    <ol className="rule-box bg-base-100 max-h-[320px] overflow-y-auto">
+                    <ol className="rule-box bg-base-100">
                       {result.cuts.map((c) => (
                         <li
                           key={c.number}

@@ -25,6 +25,7 @@ export function PaintingPage() {
   const outbox = useOutbox(id);
   const [eye, setEye] = useState<string[]>([]);
   const [skipped, setSkipped] = useState<number[]>([]);
+  const [last, setLast] = useState<number | null>(null);
   useWakeLock();
 
   const w = walk.data;
@@ -41,12 +42,13 @@ export function PaintingPage() {
   function next() {
     if (!step) return;
     outbox.painted(step.cell, eye);
+    setLast(step.cell);
     setEye([]);
     navigator.vibrate?.(20);
   }
 
   return (
-    <div className="fixed inset-0 z-40 bg-base-200 flex flex-col overflow-y-auto">
+    <div className="fixed inset-0 z-[45] bg-base-200 flex flex-col overflow-y-auto">
       <header className="flex justify-between items-center gap-3 px-4 py-2 bg-base-100 rule-b">
         <Link to={`/bench/${id}`} className="underline py-2">
           Leave
@@ -130,7 +132,12 @@ export function PaintingPage() {
           walk={w}
           more={waiting.length}
           onNext={next}
-          onSkip={() => setSkipped([...skipped, step.cell])}
+          onSkip={() => setSkipped(skipped.length + 1 < waiting.length ? [...skipped, step.cell] : [])}
+          last={last}
+          onTakeBack={async () => {
+            if (last !== null) await outbox.takeBack(last, chart?.code ?? "");
+            setLast(null);
+          }}
         />
       )}
     </div>
@@ -142,10 +149,13 @@ type FootProps = {
   more: number;
   onNext: () => void;
   onSkip: () => void;
+  /** The cell that was ticked off last. */
+  last: number | null;
+  onTakeBack: () => void;
 };
 
 /** What the thumb reaches. */
-function Foot({ walk: w, more, onNext, onSkip }: FootProps) {
+function Foot({ walk: w, more, onNext, onSkip, last, onTakeBack }: FootProps) {
   return (
     <footer className="sticky bottom-0 bg-base-100 border-t border-[var(--rule)] p-3">
       <div className="max-w-5xl mx-auto">
@@ -159,6 +169,11 @@ function Foot({ walk: w, more, onNext, onSkip }: FootProps) {
             </button>
           )}
         </div>
+        {last !== null && (
+          <button type="button" className="underline py-2" onClick={onTakeBack}>
+            Cell {last + 1} is not painted after all
+          </button>
+        )}
         <p className="quiet text-sm mt-2">
           Water {w.waters} times, pans {w.pans}
           {w.order === "WATER" &&

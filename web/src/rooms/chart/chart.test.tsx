@@ -272,6 +272,32 @@ test("a cell that is painted while the server is away is kept, stamped, and told
   expect(screen.getByText("1 of 2")).toBeTruthy();
 });
 
+test("a tap too many is taken back: out of what waits, or undone when it was told already", async () => {
+  let left = [0, 1];
+  const asked = server({
+    "GET /api/charts/7": chartPage([]),
+    "GET /api/charts/7/walk": () => walk(left),
+    "POST /api/charts/7/painted": () => {
+      left = [1];
+      return walk(left);
+    },
+    "GET /api/acts": {
+      acts: [{ id: 55, said: "Painted cell 1 of C-0007", at: "2026-11-01T11:00:00Z", undone: false }],
+    },
+    "POST /api/acts/55/undo": () => {
+      left = [0, 1];
+      return {};
+    },
+  });
+  open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
+  await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
+  expect(await screen.findByText("Skerry Blue", { selector: "p" })).toBeTruthy();
+  await waitFor(() => expect(screen.queryByRole("status")).toBeNull());
+  await userEvent.click(screen.getByRole("button", { name: "Cell 1 is not painted after all" }));
+  expect(await screen.findByText("Deep Shelter Blue", { selector: "p" })).toBeTruthy();
+  expect(asked.some((a) => a.path === "/api/acts/55/undo")).toBe(true);
+});
+
 test("what the server will not take is said, and does not hold up what follows", async () => {
   server({
     "GET /api/charts/7": chartPage([]),

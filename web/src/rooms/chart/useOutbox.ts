@@ -75,6 +75,23 @@ export function useOutbox(chart: number) {
     };
   }, [send]);
 
+  /** A tap too many: taken out of what waits, or undone if it was told already. */
+  async function takeBack(cell: number, code: string) {
+    if (load(chart).some((t) => t.cell === cell) && !sending.current) {
+      keep((all) => all.filter((t) => t.cell !== cell));
+      return;
+    }
+    try {
+      const { acts } = await data(client.GET("/api/acts", { params: { query: { limit: 20 } } }));
+      const act = acts.find((a) => !a.undone && a.said === `Painted cell ${cell + 1} of ${code}`);
+      if (act) await data(client.POST("/api/acts/{act}/undo", { params: { path: { act: act.id } } }));
+      setRefused(null);
+    } catch (e) {
+      setRefused(e as Problem);
+    }
+    await queries.invalidateQueries();
+  }
+
   return {
     ticks,
     refused,
@@ -82,5 +99,6 @@ export function useOutbox(chart: number) {
       keep((all) => [...all, { key: crypto.randomUUID(), cell, at: new Date().toISOString(), eye }]);
       send();
     },
+    takeBack,
   };
 }

@@ -72,10 +72,7 @@ export function RefilingPage() {
             It is there
           </button>
         </div>
-        <ol
-          aria-label="Cards to move"
-          className="rule-box bg-base-100 max-h-[520px] overflow-y-auto self-start"
-        >
+        <ol aria-label="Cards to move" className="rule-box bg-base-100 self-start">
           {r.steps.map((s, i) => (
             <li
               key={s.card.swatch}

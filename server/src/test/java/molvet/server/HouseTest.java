@@ -45,6 +45,22 @@ class HouseTest {
             .resideInAPackage("molvet.server.reading..");
 
     @ArchTest
+    static final ArchRule CHARTS_STAND_ON_COLLECTION_AND_SHELF = noClasses()
+            .that()
+            .resideInAPackage("molvet.server.chart..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAnyPackage("molvet.server.arrival..", "molvet.server.reading..");
+
+    @ArchTest
+    static final ArchRule THE_SHELF_KNOWS_NO_CHART = noClasses()
+            .that()
+            .resideInAnyPackage("molvet.server.shelf..", "molvet.server.arrival..", "molvet.server.reading..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("molvet.server.chart..");
+
+    @ArchTest
     static final ArchRule NO_ROOM_KNOWS_THE_DEMO = noClasses()
             .that()
             .resideOutsideOfPackage("molvet.server.demo..")

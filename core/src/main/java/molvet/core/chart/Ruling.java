@@ -21,6 +21,8 @@ public final class Ruling {
 
     private static final double MOST_SQUARE = 45;
 
+    private static final SheetSize A4 = new SheetSize(210, 297);
+
     private Ruling() {}
 
     /** How a form lays its cells out on one page; {@code size} is the shorter side of what is painted. */
@@ -61,6 +63,13 @@ public final class Ruling {
         if (spec.pages().isPresent() && ruled.size() < spec.pages().getAsInt()) {
             notes.add(ruled.size() + (ruled.size() == 1 ? " page is" : " pages are") + " enough; "
                     + (spec.pages().getAsInt() - ruled.size()) + " stay empty.");
+        }
+        if (!spec.form().isCut()) {
+            boolean fits = spec.paper().fitsIn(A4);
+            notes.add(
+                    fits
+                            ? "The sheet goes into an A4 pocket."
+                            : "The sheet is too large for an A4 pocket: fold it, or cut it.");
         }
         return new Plan(spec.paper(), List.copyOf(ruled), List.copyOf(notes), layout.size());
     }

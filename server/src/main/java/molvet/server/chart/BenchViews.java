@@ -655,6 +655,7 @@ class BenchViews {
                         chart.title(),
                         ChartForm.valueOf(chart.form()),
                         link(base, chart),
+                        Boolean.TRUE.equals(asked.chosen().trialPaper()),
                         Boolean.TRUE.equals(asked.chosen().printedBlack()),
                         predicted == null ? Boolean.TRUE.equals(asked.chosen().predicted()) : predicted),
                 plan,

@@ -35,6 +35,7 @@ final class ChartPainter {
      * What a page says of itself.
      *
      * @param code of the chart; {@code link} begins the text of each page’s QR code, and the page’s number ends it
+     * @param trial painted on trial paper first
      * @param printedBlack fill opacity lines and black bars, for printers whose black stands water
      * @param predicted show each strip as its paint was measured
      */
@@ -232,7 +233,9 @@ final class ChartPainter {
         double line = Math.min(3.2, m.top() / 6);
         String what = head.code + (head.title.isEmpty() ? "" : "  " + head.title);
         text(pen, Letters.PLAIN, what, x, first.y() + line, room, line);
-        String rest = head.form.words() + (pages() > 1 ? ", page " + number + " of " + pages() : "");
+        String rest = head.form.words()
+                + (head.trial ? ", on trial paper" : "")
+                + (pages() > 1 ? ", page " + number + " of " + pages() : "");
         text(pen, Letters.PLAIN, rest, x, first.y() + 2.3 * line, room, line * 0.75);
         blackNote(number).ifPresent(n -> text(pen, Letters.PLAIN, n, x, first.y() + 3.5 * line, room, line * 0.75));
         checkLine(pen, m, number);

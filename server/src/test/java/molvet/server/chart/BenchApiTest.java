@@ -455,6 +455,18 @@ class BenchApiTest {
     }
 
     @Test
+    void chartsGoOutWithTheCollection() {
+        Api me = Api.collector();
+        List<Long> ids = paints(me, "A", "PB29", "B", "PV19");
+        chart(me, strips(ids));
+        JsonNode out = me.get("/api/collection.json").must(200).json().at("/charts/0");
+        assertThat(out.get("code").asString()).isEqualTo("C-0001");
+        assertThat(out.at("/asked/steps").asInt()).isEqualTo(5);
+        assertThat(out.get("cells").valueStream().map(c -> c.get("paintId").asLong()))
+                .containsExactlyInAnyOrderElementsOf(ids);
+    }
+
+    @Test
     void anotherOrderNeverMovesWhatIsPainted() {
         Api me = Api.collector();
         List<Long> ids = paints(me, "Black", "PBk9", "Blue", "PB29", "Yellow", "PY151", "Red", "PR254");

@@ -26,7 +26,6 @@ class Shots {
         try (Browser b = new Browser(url)) {
             b.open("/");
             b.seeText("Sign in");
-            b.picture(dir.resolve("sign-in.png"));
             b.type("E-mail", DemoCollection.EMAIL);
             b.type("Password", DemoCollection.PASSWORD);
             b.press("Sign in");
@@ -41,9 +40,6 @@ class Shots {
             b.open(dusk);
             b.seeText("Three voices");
             b.picture(dir.resolve("paint.png"));
-            b.open("/collection?find=pb29+owned");
-            b.seeText("found");
-            b.picture(dir.resolve("find.png"));
             b.open("/paints/new");
             b.type("Name on the label", "Evening Violet");
             b.type("Pigments, as the label writes them", "PB19, pb 15 colon 3, secret");
@@ -51,19 +47,12 @@ class Shots {
             b.seeText("You have these");
             b.picture(dir.resolve("new-paint.png"));
             b.script("sessionStorage.clear()");
-            b.open("/shelf");
-            b.seeText("Record book");
-            b.picture(dir.resolve("shelf.png"));
             b.open("/shelf/at?code=R2-8");
             b.seeText("R2·8");
             b.picture(dir.resolve("ring.png"));
             b.open("/pigments/PB29");
             b.seeText("alone");
             b.picture(dir.resolve("pigment.png"));
-            b.open("/pigments");
-            b.type("Read a label", "PW6, p.b. l5:3 & pbr7/PV19 (γ)");
-            b.seeText("holds a letter");
-            b.picture(dir.resolve("pigments.png"));
             b.open("/makers");
             b.follow(By.xpath("//a[contains(., 'Vessanti')]"));
             b.seeText("own symbols");
@@ -85,6 +74,28 @@ class Shots {
             b.seeText("Print at 100 %");
             b.see(By.cssSelector("img[alt='The first page of labels']"));
             b.picture(dir.resolve("labels.png"));
+            b.open("/bench");
+            b.seeText("moth plates");
+            b.picture(dir.resolve("bench.png"));
+            b.follow(By.xpath("//a[contains(., 'moth plates')]"));
+            b.seeText("cells drying");
+            String chart = b.address();
+            b.picture(dir.resolve("chart.png"));
+            b.open("/bench/new?find=Kelpwick+painted");
+            b.follow(By.xpath("//button[starts-with(normalize-space(), 'Take all')]"));
+            b.seeText("equal squares");
+            b.picture(dir.resolve("plan.png"));
+            b.script("localStorage.clear()");
+            b.open("/bench/cutting");
+            b.seeText("82 cards");
+            b.picture(dir.resolve("cutting.png"));
+            b.open("/shelf/at?code=R2-8");
+            b.press("Put in order");
+            b.press("Begin");
+            b.seeText("stay where they are");
+            b.seeText("Undo");
+            b.picture(dir.resolve("order.png"));
+            b.press("Stop");
             b.open("/doubts");
             b.seeText("Rock Pool Blue");
             b.picture(dir.resolve("doubts.png"));
@@ -106,12 +117,8 @@ class Shots {
             b.open("/collection");
             b.seeText("painted out");
             b.picture(dir.resolve("phone-collection.png"));
-            b.open("/arrivals");
-            b.follow(By.xpath("//a[contains(., 'Winter order')]"));
-            b.seeText("paints understood");
-            b.picture(dir.resolve("phone-arrival.png"));
-            b.open(dusk);
-            b.seeText("Three voices");
+            b.open(chart + "/paint");
+            b.seeText("Painted, next");
             b.picture(dir.resolve("phone-paint.png"));
         }
     }

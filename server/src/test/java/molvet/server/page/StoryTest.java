@@ -259,6 +259,84 @@ class StoryTest {
     }
 
     @Test
+    void elevenPaintsAsStripsArePaintedWithOneMistakeDriedAndFiledInABinder() {
+        Api me = fresh();
+        for (int i = 1; i <= 11; i++) me.paint("Strip " + i, "PB29");
+        browser.open("/bench");
+        browser.follow(By.xpath("//main//a[normalize-space()='Plan a chart'][contains(@class, 'btn')]"));
+        browser.press("Take all 11");
+        browser.follow(By.xpath("//select/optgroup/option[starts-with(., 'Eighth imperial')]"));
+        browser.follow(By.xpath("//option[.='on the left']"));
+        browser.seeText("11 paints on 1 page, 190.5 × 279.4 mm");
+        browser.seeText("5 equal squares");
+        browser.press("Plan it");
+        browser.seeText("not begun");
+        String chart = browser.address();
+        browser.press("Paint it out");
+        browser.size(390, 844);
+        browser.seeText("0 of 11");
+        browser.seeText("about 45 min left");
+        for (int i = 1; i <= 10; i++) {
+            browser.press("Painted, next");
+            browser.seeText(i + " of 11");
+        }
+        browser.press("flows");
+        browser.press("Painted");
+        browser.seeText("Every cell is painted.");
+        browser.size(1280, 800);
+        browser.open(chart);
+        browser.seeText("11 cells drying");
+        browser.follow(By.xpath("//section[@aria-label='Cells']//li[3]//button"));
+        browser.follow(By.xpath("//option[.='swapped with another cell']"));
+        browser.type("The other cell", "4");
+        browser.press("Correct the record");
+        browser.seeText("cell 3 and cell 4 are swapped");
+        browser.press("All dry");
+        browser.type("From place", "binder 1 page 1 cell 1");
+        browser.follow(By.xpath("//section[@aria-label='File it']//button[normalize-space()='File']"));
+        browser.press("Make it, and file");
+        browser.seeText("B1·p1·c11");
+        browser.open("/shelf");
+        browser.seeText("11 of 330");
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
+    void anOrderIsMadeByKeyboardAndARingIsPutInOrderCardByCard() {
+        Api me = fresh();
+        me.painted("Soot", "R1 1");
+        me.paint("Lemon", "PY175");
+        me.paint("Rust", "PR101");
+        browser.open("/bench/new");
+        browser.press("Take all 2");
+        browser.see(By.cssSelector("button[aria-label='Move Rust']"));
+        var grip = browser.see(By.xpath("//ol[@aria-label='Order']//li[1]//button[starts-with(@aria-label, 'Move')]"));
+        String first = grip.getAttribute("aria-label");
+        grip.sendKeys(Keys.SPACE);
+        browser.see(By.xpath("//button[@aria-pressed='true'][@aria-label='" + first + "']"));
+        grip.sendKeys(Keys.ARROW_DOWN);
+        browser.see(By.xpath("//ol[@aria-label='Order']/li[2][contains(@style, 'translate')]"));
+        grip.sendKeys(Keys.SPACE);
+        browser.see(By.xpath("//ol[@aria-label='Order']//li[2]//button[@aria-label='" + first + "']"));
+        browser.see(By.xpath("//option[.='By hand'][@value='BY_HAND']"));
+
+        long yellow = me.paint("Gorse", "PY151").get("id").asLong();
+        me.post("/api/paints/" + yellow + "/swatches", Map.of("place", "R1 2")).must(201);
+        browser.open("/shelf/at?code=R1-1");
+        browser.press("Put in order");
+        browser.follow(By.xpath("//option[starts-with(., 'yellow, orange')]"));
+        browser.press("Begin");
+        browser.seeText("1 of 2 stay where they are; 1 card to move.");
+        browser.press("It is there");
+        browser.seeText("Every card is where it belongs.");
+        browser.open("/m/0001#R1·9");
+        browser.seeText("the card in your hand says");
+        browser.press("Put back at R1·9");
+        browser.seeText("Filed at R1·9");
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
     void theViewIsInTheAddressSoThatBackAndLinksWork() {
         signIn(DEMO, "island light 7");
         browser.open("/collection?find=pb29+single&order=name");
@@ -269,7 +347,7 @@ class StoryTest {
         browser.see(By.xpath("//button[@aria-label='Take away single']"));
         browser.see(By.xpath("//nav[@aria-label='What waits']/a[contains(., 'to read')]"))
                 .click();
-        browser.seeText("2 paints found");
+        browser.seeText("8 paints found");
     }
 
     @Test
@@ -368,7 +446,14 @@ class StoryTest {
                         List.of("/pours", "In your calendar"),
                         List.of("labels", "Print at 100 %"),
                         List.of("/thanks", "Bo Trewin"),
-                        List.of("chart", "Choose a file"))
+                        List.of("chart", "Choose a file"),
+                        List.of("/bench", "moth plates"),
+                        List.of("/bench/new", "Plan a chart"),
+                        List.of("/bench/cutting", "82 cards"),
+                        List.of("/bench/paper", "Trial pad"),
+                        List.of("strips", "cells drying"),
+                        List.of("strips/paint", "Painted, next"),
+                        List.of("/backlog", "Painted, not filed"))
                 .map(page -> DynamicTest.dynamicTest(page.get(0), () -> {
                     if (!browser.text().contains("Arrivals") || !signedInAsDemo()) signIn(DEMO, "island light 7");
                     browser.size(1280, 800);
@@ -416,6 +501,18 @@ class StoryTest {
                                 .json()
                                 .at("/pours/0/holdings/0")
                                 .asLong();
+            case "strips", "strips/paint" ->
+                "/bench/"
+                        + demo.get("/api/charts")
+                                .json()
+                                .get("charts")
+                                .valueStream()
+                                .filter(c -> c.get("title").asString().contains("moth plates"))
+                                .findFirst()
+                                .orElseThrow()
+                                .get("id")
+                                .asLong()
+                        + name.substring("strips".length());
             case "chart" -> "/lines/" + page.get("lineId").asLong() + "/chart";
             case "line" -> "/lines/" + page.get("lineId").asLong();
             case "measure" ->
@@ -455,7 +552,17 @@ class StoryTest {
     void onlyThePaintHasColour() {
         signIn(DEMO, "island light 7");
         for (String path : List.of(
-                "/collection", "/shelf", "/pigments", "/account", "/paints/new", "/arrivals", "/dotcards", "/pours")) {
+                "/collection",
+                "/shelf",
+                "/pigments",
+                "/account",
+                "/paints/new",
+                "/arrivals",
+                "/dotcards",
+                "/pours",
+                "/bench",
+                "/bench/new",
+                "/bench/paper")) {
             browser.open(path);
             browser.see(By.tagName("h1"));
             @SuppressWarnings("unchecked")
