@@ -1,6 +1,6 @@
 import { EYE } from "./words";
 
-/** What the eye sees of a cell, one tap each. */
+/** What the eye sees of a cell, one tap each; large for the thumb, in one row. */
 export function EyeTaps({
   taps,
   onTaps,
@@ -11,7 +11,11 @@ export function EyeTaps({
   large?: boolean;
 }) {
   return (
-    <div role="group" aria-label="What the eye sees" className="flex flex-wrap gap-1.5">
+    <div
+      role="group"
+      aria-label="What the eye sees"
+      className={`flex gap-1.5 ${large ? "overflow-x-auto md:flex-wrap" : "flex-wrap"}`}
+    >
       {EYE.map(([value, words]) => {
         const on = taps.includes(value);
         return (
@@ -19,7 +23,7 @@ export function EyeTaps({
             key={value}
             type="button"
             aria-pressed={on}
-            className={`border border-[var(--field)] ${large ? "px-3 py-2.5" : "px-2 py-1"} ${on ? "bg-primary text-primary-content" : "bg-base-100"}`}
+            className={`border border-[var(--field)] shrink-0 ${large ? "px-3 py-2.5" : "px-2 py-1"} ${on ? "bg-primary text-primary-content" : "bg-base-100"}`}
             onClick={() => onTaps(on ? taps.filter((t) => t !== value) : [...taps, value])}
           >
             {words}

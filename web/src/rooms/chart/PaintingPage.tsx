@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useEffect, useState } from "react";
+import { type ReactNode, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
@@ -81,7 +81,7 @@ export function PaintingPage() {
       </div>
       {w && !step && <AllPainted id={id} />}
       {w && step && (
-        <main className="flex-1 w-full max-w-5xl mx-auto px-4 py-3 grid gap-4 content-start md:grid-rows-[auto_1fr] md:grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
+        <main className="flex-1 w-full max-w-5xl mx-auto px-4 py-3 grid gap-4 content-start md:grid-cols-[minmax(0,1fr)_minmax(0,320px)]">
           <div className="min-w-0">
             {step.water && (
               <p className="border-2 border-base-content p-2.5 mb-3 font-semibold bg-base-100">
@@ -121,10 +121,9 @@ export function PaintingPage() {
               filled={(c) => told.has(c) || chart.cells.find((x) => x.cell === c)?.state === "PAINTED"}
               at={step.cell}
               label={`Cell ${step.cell + 1} on the sheet`}
-              className="w-full max-h-[38vh] md:max-h-[60vh] md:row-span-2"
+              className="w-full max-h-[38vh] md:max-h-[60vh]"
             />
           )}
-          <EyeTaps taps={eye} onTaps={setEye} large />
         </main>
       )}
       {w && step && (
@@ -133,6 +132,7 @@ export function PaintingPage() {
           more={waiting.length}
           onNext={next}
           onSkip={() => setSkipped(skipped.length + 1 < waiting.length ? [...skipped, step.cell] : [])}
+          taps={<EyeTaps taps={eye} onTaps={setEye} large />}
           last={last}
           onTakeBack={async () => {
             if (last !== null) await outbox.takeBack(last, chart?.code ?? "");
@@ -149,17 +149,19 @@ type FootProps = {
   more: number;
   onNext: () => void;
   onSkip: () => void;
+  taps: ReactNode;
   /** The cell that was ticked off last. */
   last: number | null;
   onTakeBack: () => void;
 };
 
 /** What the thumb reaches. */
-function Foot({ walk: w, more, onNext, onSkip, last, onTakeBack }: FootProps) {
+function Foot({ walk: w, more, onNext, onSkip, taps, last, onTakeBack }: FootProps) {
   return (
     <footer className="sticky bottom-0 bg-base-100 border-t border-[var(--rule)] p-3">
       <div className="max-w-5xl mx-auto">
-        <div className="grid grid-cols-[1fr_auto] gap-3">
+        {taps}
+        <div className="grid grid-cols-[1fr_auto] gap-3 mt-2.5">
           <button type="button" className="btn btn-primary h-16 text-xl" onClick={onNext}>
             Painted{more > 1 ? ", next" : ""}
           </button>

@@ -39,7 +39,14 @@ final class ChartPainter {
      * @param printedBlack fill opacity lines and black bars, for printers whose black stands water
      * @param predicted show each strip as its paint was measured
      */
-    record Head(String code, String title, ChartForm form, String link, boolean printedBlack, boolean predicted) {}
+    record Head(
+            String code,
+            String title,
+            ChartForm form,
+            String link,
+            boolean trial,
+            boolean printedBlack,
+            boolean predicted) {}
 
     /**
      * What a cell is lettered with.
