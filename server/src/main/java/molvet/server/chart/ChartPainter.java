@@ -1,6 +1,7 @@
 package molvet.server.chart;
 
 import java.util.ArrayList;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
@@ -30,6 +31,7 @@ final class ChartPainter {
     private final Plan plan;
     private final Optional<PageMarks> marks;
     private final Map<Integer, Lettered> cells;
+    private final Map<Letters, Lettering.Ruler> rulers = new EnumMap<>(Letters.class);
 
     /**
      * What a page says of itself.
@@ -65,6 +67,7 @@ final class ChartPainter {
         this.plan = plan;
         this.marks = marks;
         this.cells = cells;
+        for (Letters l : Letters.values()) rulers.put(l, Paper.ruler(l));
     }
 
     Paper paper() {
@@ -139,7 +142,7 @@ final class ChartPainter {
      *
      * @param alone whether it will be cut off, and must say itself what the foot of the page says
      */
-    private static void caption(Pen pen, Rect box, Lettered said, boolean alone) {
+    private void caption(Pen pen, Rect box, Lettered said, boolean alone) {
         double pad = Math.min(0.8, box.height() * 0.12);
         double width = box.width();
         boolean coded = !said.link.isEmpty() && box.height() >= LEAST_CODE_SIDE + 2 && box.width() >= 26;
@@ -166,7 +169,7 @@ final class ChartPainter {
             double full = Math.min(row.full, tall / 1.18);
             int lines = Math.max(1, (int) Math.floor(tall / (full * 1.18)));
             Lettering.Fitted fitted =
-                    Lettering.fit(row.text, width, lines, full, Math.min(full, row.least), Paper.ruler(row.letters));
+                    Lettering.fit(row.text, width, lines, full, Math.min(full, row.least), rulers.get(row.letters));
             for (String line : fitted.lines()) {
                 y += fitted.size() * 1.18;
                 pen.text(row.letters, line, box.x(), y - fitted.size() * 0.3, fitted.size());
@@ -191,14 +194,14 @@ final class ChartPainter {
                     Math.max(1, (int) (side / 2.4)),
                     Math.min(2.4, side * 0.8),
                     1,
-                    Paper.ruler(Letters.BOOK));
+                    rulers.get(Letters.BOOK));
             double y = c.box().centreY() - name.lines().size() * name.size() * 1.15 / 2;
             for (String line : name.lines()) {
                 y += name.size() * 1.15;
                 pen.text(Letters.BOOK, line, left - 16, y - name.size() * 0.3, name.size());
             }
             double size = Math.min(2.4, side * 0.6);
-            double wide = Paper.ruler(Letters.CODE).width(number, size);
+            double wide = rulers.get(Letters.CODE).width(number, size);
             pen.text(Letters.CODE, number, c.box().centreX() - wide / 2, top - 1.2, size);
         }
     }
@@ -289,8 +292,8 @@ final class ChartPainter {
         }
     }
 
-    private static void text(Pen pen, Letters letters, String text, double x, double y, double room, double size) {
-        Lettering.Fitted fitted = Lettering.fit(text, Math.max(1, room), 1, size, size * 0.6, Paper.ruler(letters));
+    private void text(Pen pen, Letters letters, String text, double x, double y, double room, double size) {
+        Lettering.Fitted fitted = Lettering.fit(text, Math.max(1, room), 1, size, size * 0.6, rulers.get(letters));
         if (!fitted.lines().isEmpty()) pen.text(letters, fitted.lines().get(0), x, y, fitted.size());
     }
 }

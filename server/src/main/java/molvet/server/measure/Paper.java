@@ -26,15 +26,20 @@ import java.io.InputStream;
 import java.io.UncheckedIOException;
 import java.nio.charset.StandardCharsets;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
+import org.apache.fontbox.ttf.TTFParser;
+import org.apache.fontbox.ttf.TrueTypeFont;
+import org.apache.pdfbox.io.RandomAccessReadBuffer;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
+import org.apache.pdfbox.pdmodel.font.PDType0Font;
 import org.jfree.svg.SVGGraphics2D;
 import org.jfree.svg.SVGHints;
 import org.jfree.svg.SVGUnits;
@@ -48,6 +53,7 @@ public record Paper(double width, double height) {
     private static final double POINT = 72 / 25.4;
     private static final double MOST_PIXELS = 20e6;
     private static final int SLICES = 24;
+    private static final double MEASURED_AT = 100;
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
 
     /** The letters there are. */
@@ -87,10 +93,19 @@ public record Paper(double width, double height) {
         void draw(Pen pen, int page);
     }
 
-    /** How wide a text is in these letters, at a size in mm. */
+    /**
+     * How wide a text is in these letters, at a size in mm. Widths grow evenly with the size, so each text is measured once;
+     * a ruler is kept for one drawing and not shared between threads.
+     */
     public static Lettering.Ruler ruler(Letters letters) {
-        return (text, size) ->
-                font(letters, text, size).getStringBounds(text, EXACT).getWidth();
+        Map<String, Double> measured = new HashMap<>();
+        return (text, size) -> size
+                * measured.computeIfAbsent(
+                        text,
+                        t -> font(letters, t, MEASURED_AT)
+                                        .getStringBounds(t, EXACT)
+                                        .getWidth()
+                                / MEASURED_AT);
     }
 
     private static Font font(Letters letters, String text, double size) {
@@ -237,9 +252,7 @@ public record Paper(double width, double height) {
             PdfBoxGraphics2DFontTextDrawer text = new PdfBoxGraphics2DFontTextDrawer();
             try {
                 for (Letters l : Letters.values()) {
-                    try (InputStream in = l.open()) {
-                        text.registerFont(FONTS.get(l).getFontName(), in);
-                    }
+                    text.registerFont(FONTS.get(l).getFontName(), letters(document, l));
                 }
                 for (int p = 1; p <= pages; p++) {
                     PDPage page = new PDPage(new PDRectangle((float) (width * POINT), (float) (height * POINT)));
@@ -262,6 +275,15 @@ public record Paper(double width, double height) {
             }
         } catch (IOException e) {
             throw new UncheckedIOException(e);
+        }
+    }
+
+    /** Without ligatures, so that what is printed can be found and copied letter by letter. */
+    private static PDType0Font letters(PDDocument document, Letters letters) throws IOException {
+        try (InputStream in = letters.open()) {
+            TrueTypeFont font = new TTFParser().parse(new RandomAccessReadBuffer(in.readAllBytes()));
+            font.setEnableGsub(false);
+            return PDType0Font.load(document, font, true);
         }
     }
 

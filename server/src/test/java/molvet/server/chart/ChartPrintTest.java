@@ -241,7 +241,7 @@ class ChartPrintTest {
             assertThat(document.getNumberOfPages()).isEqualTo(4);
             String text = new PDFTextStripper().getText(document).replaceAll("\\s+", " ");
             for (int i = 1; i <= 238; i++) assertThat(text).contains("Shelter Grey " + i);
-            assertThat(text).doesNotContain("…").contains("100 mm: print at 100 %", "page 4 of 4");
+            assertThat(text).doesNotContain("…").contains("100 mm: print at 100 %, not “fit to page”", "page 4 of 4");
             for (PDPage page : document.getPages()) {
                 page.getResources().getXObjectNames().forEach(n -> {
                     try {
