@@ -189,7 +189,7 @@ export function ChartPage() {
                 <span className="flex gap-3 items-baseline">
                   <select
                     aria-label="Order"
-                    className="select select-sm"
+                    className="select select-sm max-w-[15rem]"
                     value={c.school}
                     onChange={(e) => {
                       if (e.target.value === "BY_HAND") setOrdering(true);
@@ -202,7 +202,11 @@ export function ChartPage() {
                       </option>
                     ))}
                   </select>
-                  <button type="button" className="underline" onClick={() => setOrdering(!ordering)}>
+                  <button
+                    type="button"
+                    className="underline whitespace-nowrap"
+                    onClick={() => setOrdering(!ordering)}
+                  >
                     {ordering ? "done" : "by hand"}
                   </button>
                 </span>
@@ -291,7 +295,7 @@ function CellList({ cells, paints, onCell }: ListProps) {
                   {p ? (second ? `${p.name} with ${second.name}` : p.name) : "bare"}
                 </span>
                 {(c.warmth || c.note) && (
-                  <span className="quiet text-sm block truncate">{c.note || c.warmth}</span>
+                  <span className="quiet text-sm block leading-snug">{c.note || c.warmth}</span>
                 )}
               </span>
               <span className="quiet text-sm">

@@ -99,6 +99,7 @@ export function PlanPage() {
           ) : (
             <>
               <ProblemNote problem={plan.error as Problem | null} />
+              {plan.isPending && <p className="quiet">Ruling …</p>}
               {made && shown && (
                 <>
                   <div className="flex flex-wrap justify-between gap-2 items-baseline">
