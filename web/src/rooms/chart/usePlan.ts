@@ -73,10 +73,21 @@ export function asked(d: PlanDraft): Schemas["NewChart"] {
 
 /** The same paints and form again: on good paper after a trial, or in another order. It waits on the plan page. */
 export function planAgain(chart: Schemas["ChartPage"]) {
-  const { options, paints: _, cells: __, marks: ___, stock: ____, note: _____, ...rest } = chart.asked;
+  const { options, paints: _, cells: __, marks: ___, ...rest } = chart.asked;
   const kept = Object.fromEntries(Object.entries({ ...rest, ...options }).filter(([, v]) => v != null));
   const paints = [
     ...new Set(chart.cells.flatMap((c) => [c.paint, c.second]).filter((p): p is number => p != null)),
   ];
-  localStorage.setItem(KEY, JSON.stringify({ ...FRESH, ...kept, paints, trialPaper: false, firstPlace: "" }));
+  localStorage.setItem(
+    KEY,
+    JSON.stringify({
+      ...FRESH,
+      ...kept,
+      school: chart.school,
+      title: chart.title,
+      paints,
+      trialPaper: false,
+      firstPlace: "",
+    }),
+  );
 }

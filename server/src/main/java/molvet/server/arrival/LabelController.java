@@ -7,6 +7,7 @@ import molvet.core.arrival.LabelSheet;
 import molvet.core.measure.Refusal;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
+import molvet.server.account.PrintedAddress;
 import molvet.server.measure.Paper;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -15,7 +16,6 @@ import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Labels for pans, as PDF to print and as PNG and SVG to look at. */
 @RestController
@@ -23,9 +23,11 @@ class LabelController {
     private static final int MOST = 1000;
 
     private final LabelStore store;
+    private final PrintedAddress address;
 
-    LabelController(LabelStore store) {
+    LabelController(LabelStore store, PrintedAddress address) {
         this.store = store;
+        this.address = address;
     }
 
     /** What every format takes; lengths in mm. Without a size, strips to cut. */
@@ -119,8 +121,7 @@ class LabelController {
         int skip = wanted.skip == null
                 ? 0
                 : Math.max(0, Math.min(wanted.skip, wanted.sheet().onAPage() - 1));
-        String base =
-                ServletUriComponentsBuilder.fromCurrentContextPath().build().toUriString();
+        String base = address.base();
         List<PanLabels.PanLabel> labels = store.labels(me, ids).stream()
                 .map(l -> new PanLabels.PanLabel(
                         l.name(),

@@ -153,6 +153,8 @@ public class Bench {
         School school = Fields.one("school", asked.school(), School.SEVEN_GROUPS, School.values());
         String title = Words.line("title", asked.title() == null ? "" : asked.title(), 160);
         String note = Words.lines("note", asked.note() == null ? "" : asked.note(), 2000);
+        // What is asked is looked at whole, before it is cut down to what is kept.
+        asked.spec(asked.isMarked());
         NewChart kept = asked.kept(paints.size());
         ChartSpec spec = kept.spec(kept.isMarked());
         Plan plan = Ruling.plan(spec);

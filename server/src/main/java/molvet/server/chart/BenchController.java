@@ -22,6 +22,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.server.account.Collector;
 import molvet.server.account.Fields;
 import molvet.server.account.NotFound;
+import molvet.server.account.PrintedAddress;
 import molvet.server.collection.FindStore;
 import molvet.server.collection.PaintViews;
 import molvet.server.colour.LabValue;
@@ -39,7 +40,6 @@ import org.springframework.web.bind.annotation.RequestBody;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.support.ServletUriComponentsBuilder;
 
 /** Charts: the arithmetic of ruling, ordering and cutting, and the planned sheets with their painting. */
 @RestController
@@ -51,6 +51,7 @@ class BenchController {
     private final BenchStore store;
     private final PaintViews paints;
     private final LabelReader reader;
+    private final PrintedAddress address;
     private final SchoolOrder schools;
 
     BenchController(
@@ -59,12 +60,14 @@ class BenchController {
             BenchStore store,
             PaintViews paints,
             LabelReader reader,
+            PrintedAddress address,
             PigmentReference reference) {
         this.bench = bench;
         this.views = views;
         this.store = store;
         this.paints = paints;
         this.reader = reader;
+        this.address = address;
         this.schools = new SchoolOrder(reference);
     }
 
@@ -257,7 +260,7 @@ class BenchController {
 
     @GetMapping("/api/charts/{chart}")
     BenchViews.ChartPage one(Collector me, @PathVariable long chart) {
-        return views.page(me, chart, base());
+        return views.page(me, chart, address.base());
     }
 
     record ChartChange(
@@ -288,7 +291,7 @@ class BenchController {
 
     @GetMapping("/api/charts/{chart}/geometry")
     BenchViews.Geometry geometry(Collector me, @PathVariable long chart) {
-        return views.geometry(me, chart, base());
+        return views.geometry(me, chart, address.base());
     }
 
     // ---- painting ---------------------------------------------------------------------------------------------------
@@ -353,7 +356,7 @@ class BenchController {
     @GetMapping(path = "/api/charts/{chart}.pdf", produces = "application/pdf")
     ResponseEntity<byte[]> pdf(
             Collector me, @PathVariable long chart, @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, base(), predicted);
+        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
@@ -368,7 +371,7 @@ class BenchController {
             @PathVariable long chart,
             @RequestParam(defaultValue = "1") int page,
             @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, base(), predicted);
+        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .contentType(MediaType.valueOf("image/svg+xml"))
                 .body(painter.paper().svg(page(painter, page), painter::draw));
@@ -381,7 +384,7 @@ class BenchController {
             @RequestParam(defaultValue = "1") int page,
             @RequestParam(defaultValue = "110") int dpi,
             @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, base(), predicted);
+        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .body(painter.paper().png(page(painter, page), Math.min(dpi, MOST_DPI), painter::draw));
@@ -390,9 +393,5 @@ class BenchController {
     private static int page(ChartPainter painter, int page) {
         if (page < 1 || page > painter.pages()) throw new NotFound("There is no page " + page + " of this chart.");
         return page;
-    }
-
-    private static String base() {
-        return ServletUriComponentsBuilder.fromCurrentContextPath().build().toUriString();
     }
 }

@@ -7,6 +7,7 @@ import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
 import molvet.core.chart.SheetSize;
 import molvet.core.measure.Refusal;
+import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Fields;
 import org.jspecify.annotations.Nullable;
 
@@ -121,6 +122,13 @@ public record NewChart(
                         "It holds any of " + String.join(", ", CAPTION) + "."));
             }
         }
+        if (caption().size() > CAPTION.size()) {
+            faults.add(new Refusal.Fault("caption", "A caption holds each thing once.", "Send none of them twice."));
+        }
+        String first = Fields.text(chosen().firstPlace());
+        if (!first.isBlank()) {
+            Fields.tried(faults, () -> PlaceCode.of(first.length() > 80 ? first.substring(0, 80) : first));
+        }
         if (!faults.isEmpty()) throw new Refusal(faults);
         int n = count();
         ChartSpec usual = ChartSpec.of(f, sheet, Math.max(1, Math.min(n, ChartSpec.MOST_CELLS)));
@@ -143,10 +151,40 @@ public record NewChart(
                 card == null ? 0 : card.height());
     }
 
-    /** What is kept with the chart: all but the paints, which stand in its cells. */
+    /** What is kept with the chart: all but paints, title and note, which have places of their own. */
     NewChart kept(int n) {
+        Options o = chosen();
         return new NewChart(
-                form, paper, margin, gap, steps, school, null, n, pages, punch, columns, outside, full, card, marks,
-                title, note, stock, options);
+                chartForm().name(),
+                paper,
+                margin,
+                gap,
+                steps,
+                null,
+                null,
+                n,
+                pages,
+                Fields.one("punch", punch, ChartSpec.Punch.NONE, ChartSpec.Punch.values())
+                        .name(),
+                columns,
+                outside,
+                full,
+                card,
+                marks,
+                null,
+                null,
+                null,
+                new Options(
+                        o.opacityLine(),
+                        o.blackBar(),
+                        o.predicted(),
+                        o.caption() == null
+                                ? null
+                                : o.caption().stream().limit(CAPTION.size()).toList(),
+                        o.firstPlace() == null || o.firstPlace().isBlank()
+                                ? null
+                                : PlaceCode.of(o.firstPlace()).toString(),
+                        o.trialPaper(),
+                        o.printedBlack()));
     }
 }

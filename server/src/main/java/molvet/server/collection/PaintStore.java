@@ -308,6 +308,14 @@ public class PaintStore {
                 .update();
     }
 
+    /** Cells of charts in which it stands, by itself or in a mixture. */
+    List<Long> cellsOf(Collector me, long paint) {
+        return db.sql("select id from chart_cell where collector_id = ? and (paint_id = ? or second_id = ?)")
+                .params(me.id(), paint, paint)
+                .query(Long.class)
+                .list();
+    }
+
     /** The swatch that stands for a paint: of those neither lost nor painted anew its newest that is filed, or else its newest. */
     Optional<Long> currentSwatch(Collector me, long paint) {
         return db.sql("""

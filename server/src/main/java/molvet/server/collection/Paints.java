@@ -193,6 +193,8 @@ public class Paints {
         List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", id)));
         store.holdings(me, id).forEach(h -> rows.add(new Acts.Row("holding", h.id())));
         store.observations(me, id).forEach(o -> rows.add(new Acts.Row("observation", o.id())));
+        // Charts that planned it lose it, and get it back when the deletion is undone.
+        store.cellsOf(me, id).forEach(c -> rows.add(new Acts.Row("chart_cell", c)));
         acts.act(me, () -> "Deleted " + p.name() + " (" + p.number() + ")", rows, made -> {
             store.delete(me, id);
             return null;

@@ -126,7 +126,7 @@ public class Shelf {
                                 .max()
                                 .orElse(0);
         Keeper keeper = sized(kind, number, typed);
-        ShelfStore.Told told = told(typed);
+        ShelfStore.Told told = told(typed, 0, 0);
         try {
             return acts.act(
                     me,
@@ -166,7 +166,9 @@ public class Shelf {
             rows.add(new Acts.Row("swatch", taken.get(position)));
         }
         acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), rows, made -> {
-            if (typed.version() == null || !store.changeKeeper(me, id, typed.version(), keeper, told(typed))) {
+            if (typed.version() == null
+                    || !store.changeKeeper(
+                            me, id, typed.version(), keeper, told(typed, old.pocketWidth(), old.pocketHeight()))) {
                 throw new Stale("It was changed in another window since you opened it. Nothing was overwritten.", old);
             }
             // Cells stay on their pages: when a page grows, later places count higher.
@@ -491,9 +493,9 @@ public class Shelf {
         return store.swatch(me, id).orElseThrow(() -> new NotFound("There is no such swatch."));
     }
 
-    private static ShelfStore.Told told(NewKeeper typed) {
-        double width = typed.pocketWidth() == null ? 0 : typed.pocketWidth();
-        double height = typed.pocketHeight() == null ? 0 : typed.pocketHeight();
+    private static ShelfStore.Told told(NewKeeper typed, double oldWidth, double oldHeight) {
+        double width = typed.pocketWidth() == null ? oldWidth : typed.pocketWidth();
+        double height = typed.pocketHeight() == null ? oldHeight : typed.pocketHeight();
         if (!(width >= 0 && width <= MOST_SIDE && height >= 0 && height <= MOST_SIDE) || (width > 0) != (height > 0)) {
             throw Refusal.of(
                     "pocketWidth",

@@ -455,6 +455,39 @@ class BenchApiTest {
     }
 
     @Test
+    void aPaintThatIsDeletedLeavesItsPlanAndComesBackToIt() {
+        Api me = Api.collector();
+        List<Long> ids = paints(me, "A", "PB29", "B", "PV19");
+        long id = chart(me, strips(ids));
+        me.delete("/api/paints/" + ids.get(0)).must(204);
+        JsonNode page = me.get("/api/charts/" + id).must(200).json();
+        assertThat(page.get("cells").valueStream().filter(c -> c.get("paint").isNull()))
+                .hasSize(1);
+        assertThat(me.get("/api/charts/" + id + ".pdf").status()).isEqualTo(200);
+        assertThat(me.get("/api/charts/" + id + "/walk").json().get("steps")).hasSize(1);
+        me.undoLast();
+        page = me.get("/api/charts/" + id).json();
+        assertThat(List.of(paintIn(page, 0), paintIn(page, 1))).containsExactlyInAnyOrderElementsOf(ids);
+    }
+
+    @Test
+    void optionsThatMakeNoSenseAreRefusedBeforeAnythingIsPlanned() {
+        Api me = Api.collector();
+        List<Long> ids = paints(me, "A", "PB29");
+        for (Map<String, Object> options : List.<Map<String, Object>>of(
+                Map.of("firstPlace", "somewhere".repeat(9000)),
+                Map.of("caption", java.util.Collections.nCopies(5000, "name")))) {
+            Map<String, Object> asked = new HashMap<>(strips(ids));
+            asked.put("options", options);
+            assertThat(me.post("/api/charts", asked).status()).isEqualTo(422);
+        }
+        Map<String, Object> titled = new HashMap<>(strips(ids));
+        titled.put("title", "x".repeat(5000));
+        assertThat(me.post("/api/charts", titled).status()).isEqualTo(422);
+        assertThat(me.get("/api/charts").json().get("charts")).isEmpty();
+    }
+
+    @Test
     void chartsGoOutWithTheCollection() {
         Api me = Api.collector();
         List<Long> ids = paints(me, "A", "PB29", "B", "PV19");
