@@ -189,7 +189,7 @@ export function ChartPage() {
                 <span className="flex gap-3 items-baseline">
                   <select
                     aria-label="Order"
-                    className="select select-sm max-w-[15rem]"
+                    className="select select-sm w-60 text-ellipsis overflow-hidden"
                     value={c.school}
                     onChange={(e) => {
                       if (e.target.value === "BY_HAND") setOrdering(true);

@@ -46,6 +46,8 @@ import org.springframework.transaction.annotation.Transactional;
 class BenchViews {
     /** More cusps than this are not asked about at once. */
     private static final int MOST_CUSPS = 12;
+
+    private static final int MOST_TRIED = 60;
     /** From this step of the granulation scale on, heat is warned of. */
     private static final int GRANULATES = 2;
 
@@ -143,7 +145,11 @@ class BenchViews {
             String family,
             String words,
             @Nullable PaintEntry before,
-            @Nullable PaintEntry after) {}
+            @Nullable PaintEntry after) {
+        private List<Long> beside() {
+            return List.of(before == null ? 0 : before.id(), after == null ? 0 : after.id());
+        }
+    }
 
     record GroupView(String name, List<Long> paints) {}
 
@@ -478,7 +484,7 @@ class BenchViews {
         return schools.order(school, colours).cusps().stream()
                 .filter(c -> colours.stream()
                         .anyMatch(x -> x.id().equals(c.id()) && x.chosen().isEmpty()))
-                .limit(MOST_CUSPS)
+                .limit(MOST_TRIED)
                 .map(c -> new CuspView(
                         entries.get(Long.parseLong(c.id())),
                         c.why(),
@@ -500,7 +506,14 @@ class BenchViews {
                                                     : null);
                                 })
                                 .toList()))
-                .filter(c -> c.paint() != null)
+                // Where both families lie in one heap of this school, nothing hangs on the answer.
+                .filter(c -> c.paint() != null
+                        && c.choices().stream()
+                                        .map(CuspChoice::beside)
+                                        .distinct()
+                                        .count()
+                                > 1)
+                .limit(MOST_CUSPS)
                 .toList();
     }
 

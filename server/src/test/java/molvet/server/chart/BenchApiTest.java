@@ -270,6 +270,14 @@ class BenchApiTest {
         me.undoLast();
         assertThat(me.post("/api/charts/plan", asked).json().get("cusps").toString())
                 .contains("Yellow ochre");
+        // By hand nothing hangs on it, and nothing is asked.
+        Map<String, Object> byHand = new HashMap<>(asked);
+        byHand.put("school", "BY_HAND");
+        assertThat(me.post("/api/charts/plan", byHand).json().get("cusps")).isEmpty();
+        // Alone on a sheet it has no neighbours to choose between.
+        Map<String, Object> alone = new HashMap<>(asked);
+        alone.put("paints", List.of(ids.get(2)));
+        assertThat(me.post("/api/charts/plan", alone).json().get("cusps")).isEmpty();
     }
 
     // ---- painting ---------------------------------------------------------------------------------------------------
