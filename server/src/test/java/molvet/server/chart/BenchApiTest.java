@@ -247,7 +247,8 @@ class BenchApiTest {
     @Test
     void aCuspIsAskedAboutOnceAndRemembered() {
         Api me = Api.collector();
-        List<Long> ids = paints(me, "Lemon", "PY175", "Bright", "PY154", "Yellow ochre", "PY43", "Umber", "PBr7");
+        List<Long> ids = paints(
+                me, "Lemon", "PY175", "Bright", "PY154", "Yellow ochre", "PY43", "Umber", "PBr7", "Red", "PR254");
         Map<String, Object> asked = Map.of("form", "GRID", "paper", A4, "paints", ids, "school", "SEVEN_GROUPS");
         JsonNode cusp = me.post("/api/charts/plan", asked)
                 .must(200)
