@@ -186,10 +186,10 @@ export function ChartPage() {
             <div className="flex flex-wrap justify-between items-baseline gap-2 mb-1">
               <h2 className="font-semibold">Cells</h2>
               {left > 1 && !mixed && (
-                <span className="flex gap-3 items-baseline">
+                <span className="flex flex-wrap gap-x-3 items-baseline">
                   <select
                     aria-label="Order"
-                    className="select select-sm w-60 text-ellipsis overflow-hidden"
+                    className="select select-sm w-auto max-w-full"
                     value={c.school}
                     onChange={(e) => {
                       if (e.target.value === "BY_HAND") setOrdering(true);

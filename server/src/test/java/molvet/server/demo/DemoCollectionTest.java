@@ -3,9 +3,7 @@ package molvet.server.demo;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
-import java.util.Map;
 import molvet.server.Api;
-import molvet.server.RunningMolvet;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -16,10 +14,7 @@ class DemoCollectionTest {
 
     @BeforeAll
     static void load() {
-        RunningMolvet.context().getBean(DemoCollection.class).load("ines@molvet.example", "island light 7");
-        demo = Api.stranger();
-        demo.post("/api/session", Map.of("email", "ines@molvet.example", "password", "island light 7"))
-                .must(200);
+        demo = LoadedDemo.api();
     }
 
     @Test

@@ -12,7 +12,7 @@ import molvet.core.pigment.Recipe;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
-import molvet.server.demo.DemoCollection;
+import molvet.server.demo.LoadedDemo;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
@@ -25,17 +25,13 @@ import org.openqa.selenium.Keys;
 
 /** The page in a real browser, as a collector meets it. */
 class StoryTest {
-    private static final String DEMO = "browser@molvet.example";
     private static Browser browser;
     private static Api demo;
 
     @BeforeAll
     static void open() {
         browser = new Browser(RunningMolvet.url());
-        RunningMolvet.context().getBean(DemoCollection.class).load(DEMO, "island light 7");
-        demo = Api.stranger();
-        demo.post("/api/session", Map.of("email", DEMO, "password", "island light 7"))
-                .must(200);
+        demo = LoadedDemo.api();
     }
 
     @AfterAll
@@ -117,7 +113,7 @@ class StoryTest {
 
     @Test
     void theKeyboardReachesEverything() {
-        signIn(DEMO, "island light 7");
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.seeText("painted out");
         browser.key("?");
         browser.seeText("log what arrived");
@@ -187,7 +183,7 @@ class StoryTest {
 
     @Test
     void fiveSaleTubesOfAnOlderEditionShowOldNewAndSalePrice() {
-        signIn(DEMO, "island light 7");
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.key("n");
         browser.type(LINES, "Pellworth\nLantern Yellow 15 ml old edition, was 8.20 now 5.74");
         browser.seeText("before the sale");
@@ -342,7 +338,7 @@ class StoryTest {
 
     @Test
     void theViewIsInTheAddressSoThatBackAndLinksWork() {
-        signIn(DEMO, "island light 7");
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.open("/collection?find=pb29+single&order=name");
         browser.seeText("pigment PB29");
         browser.see(By.xpath("//button[@aria-label='Take away single']")).click();
@@ -459,7 +455,8 @@ class StoryTest {
                         List.of("strips/paint", "Painted, next"),
                         List.of("/backlog", "Painted, not filed"))
                 .map(page -> DynamicTest.dynamicTest(page.get(0), () -> {
-                    if (!browser.text().contains("Arrivals") || !signedInAsDemo()) signIn(DEMO, "island light 7");
+                    if (!browser.text().contains("Arrivals") || !signedInAsDemo())
+                        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
                     browser.size(1280, 800);
                     browser.open(address(page.get(0)));
                     browser.seeText(page.get(1));
@@ -480,7 +477,7 @@ class StoryTest {
         return browser.script(
                         "const r = new XMLHttpRequest(); r.open('GET', '/api/session', false); r.send(); return r.responseText")
                 .toString()
-                .contains(DEMO);
+                .contains(LoadedDemo.EMAIL);
     }
 
     private static String address(String name) {
@@ -537,7 +534,7 @@ class StoryTest {
 
     @Test
     void theEveningThemeIsAsReadable() {
-        signIn(DEMO, "island light 7");
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.open("/account");
         browser.press("Middle grey, for evening");
         browser.open("/collection");
@@ -551,7 +548,7 @@ class StoryTest {
     /** Only the paint has colour: every colour of the stylesheet in use has chroma 0. */
     @Test
     void onlyThePaintHasColour() {
-        signIn(DEMO, "island light 7");
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         for (String path : List.of(
                 "/collection",
                 "/shelf",
