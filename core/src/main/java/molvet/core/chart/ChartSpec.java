@@ -3,6 +3,7 @@ package molvet.core.chart;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.OptionalInt;
+import java.util.function.Consumer;
 import molvet.core.measure.Refusal;
 
 /**
@@ -117,222 +118,102 @@ public record ChartSpec(
     }
 
     public ChartSpec withMargin(double mm) {
-        return new ChartSpec(
-                form,
-                paper,
-                mm,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.margin = mm);
     }
 
     public ChartSpec withGap(double mm) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                mm,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.gap = mm);
     }
 
     public ChartSpec withCells(int number) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                number,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.cells = number);
     }
 
     public ChartSpec withPages(int number) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                OptionalInt.of(number),
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.pages = OptionalInt.of(number));
     }
 
     public ChartSpec withSteps(int number) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                number,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.steps = number);
     }
 
     public ChartSpec withPaper(SheetSize size) {
-        return new ChartSpec(
-                form,
-                size,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.paper = size);
     }
 
     public ChartSpec withMarks(boolean wanted) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                wanted,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.marks = wanted);
     }
 
     public ChartSpec withPunch(Punch side) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                side,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.punch = side);
     }
 
     public ChartSpec withOpacityLine(boolean wanted) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                wanted,
-                columns,
-                outside,
-                full,
-                cellWidth,
-                cellHeight);
+        return with(d -> d.opacityLine = wanted);
     }
 
     public ChartSpec withCell(double width, double height) {
-        return new ChartSpec(
-                form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
-                captions,
-                opacityLine,
-                columns,
-                outside,
-                full,
-                width,
-                height);
+        return with(d -> {
+            d.cellWidth = width;
+            d.cellHeight = height;
+        });
     }
 
     public ChartSpec withColumns(int number) {
+        return with(d -> d.columns = number);
+    }
+
+    private ChartSpec with(Consumer<Draft> change) {
+        Draft draft = new Draft(this);
+        change.accept(draft);
         return new ChartSpec(
                 form,
-                paper,
-                margin,
-                gap,
-                cells,
-                pages,
-                steps,
-                punch,
-                marks,
+                draft.paper,
+                draft.margin,
+                draft.gap,
+                draft.cells,
+                draft.pages,
+                draft.steps,
+                draft.punch,
+                draft.marks,
                 captions,
-                opacityLine,
-                number,
+                draft.opacityLine,
+                draft.columns,
                 outside,
                 full,
-                cellWidth,
-                cellHeight);
+                draft.cellWidth,
+                draft.cellHeight);
+    }
+
+    /** The parts that can be changed one by one. */
+    private static final class Draft {
+        private SheetSize paper;
+        private double margin;
+        private double gap;
+        private int cells;
+        private OptionalInt pages;
+        private int steps;
+        private Punch punch;
+        private boolean marks;
+        private boolean opacityLine;
+        private int columns;
+        private double cellWidth;
+        private double cellHeight;
+
+        Draft(ChartSpec of) {
+            paper = of.paper;
+            margin = of.margin;
+            gap = of.gap;
+            cells = of.cells;
+            pages = of.pages;
+            steps = of.steps;
+            punch = of.punch;
+            marks = of.marks;
+            opacityLine = of.opacityLine;
+            columns = of.columns;
+            cellWidth = of.cellWidth;
+            cellHeight = of.cellHeight;
+        }
     }
 }

@@ -100,7 +100,7 @@ class Arranging {
         Optional<ShelfStore.RefilingRow> before = store.refiling(me, keeper);
         List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", keeper)));
         before.ifPresent(b -> rows.add(new Acts.Row("refiling", b.id())));
-        acts.act(me, () -> "Began to put " + code(row) + " in order: " + wanted.words(), rows, made -> {
+        acts.act(me, () -> "Began to put " + row.code() + " in order: " + wanted.words(), rows, made -> {
             before.ifPresent(b -> store.deleteRefiling(me, b.id()));
             store.keepOrder(me, keeper, wanted.name());
             made.row(
@@ -115,7 +115,7 @@ class Arranging {
     public boolean refiled(Collector me, long keeper, long swatch) {
         KeeperRow row = own(me, keeper);
         ShelfStore.RefilingRow refiling = store.refiling(me, keeper)
-                .orElseThrow(() -> new NotFound("Nothing is being re-filed in " + code(row) + "."));
+                .orElseThrow(() -> new NotFound("Nothing is being re-filed in " + row.code() + "."));
         TreeMap<Integer, Long> taken = store.taken(me, keeper);
         List<Long> now = List.copyOf(taken.values());
         List<Refiling.Step> steps = Refiling.steps(now, wished(refiling, now));
@@ -130,7 +130,7 @@ class Arranging {
         moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
         acts.act(
                 me,
-                () -> "Re-filed " + store.paintName(me, swatchRow(me, swatch).paintId()) + " in " + code(row),
+                () -> "Re-filed " + store.paintName(me, swatchRow(me, swatch).paintId()) + " in " + row.code(),
                 rows,
                 made -> {
                     relocate(me, moves);
@@ -153,7 +153,7 @@ class Arranging {
         store.refiling(me, keeper)
                 .ifPresent(r -> acts.act(
                         me,
-                        () -> "Stopped putting " + code(row) + " in order",
+                        () -> "Stopped putting " + row.code() + " in order",
                         List.of(new Acts.Row("refiling", r.id())),
                         made -> {
                             store.deleteRefiling(me, r.id());
@@ -222,7 +222,7 @@ class Arranging {
         boolean free = right.map(r -> r.position() > from).orElse(true);
         Keeper size = row.keeper();
         if (from > size.capacity()) {
-            throw Refusal.of("keeper", code(row) + " is full.", "Make it larger, or take another.");
+            throw Refusal.of("keeper", row.code() + " is full.", "Make it larger, or take another.");
         }
         TreeMap<Integer, Long> taken = new TreeMap<>();
         there.forEach(s -> taken.put(s.position(), s.id()));
@@ -268,7 +268,7 @@ class Arranging {
         if (last > target.keeper().capacity()) {
             throw Refusal.of(
                     "from",
-                    code(target) + " has " + target.keeper().capacity() + " places, and " + last
+                    target.code() + " has " + target.keeper().capacity() + " places, and " + last
                             + " would be needed. Nothing was moved.",
                     "Make it larger first.");
         }
@@ -278,7 +278,7 @@ class Arranging {
         List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", from)));
         moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
         store.refiling(me, from).ifPresent(r -> rows.add(new Acts.Row("refiling", r.id())));
-        acts.act(me, () -> "Merged " + code(source) + " into " + code(target), rows, made -> {
+        acts.act(me, () -> "Merged " + source.code() + " into " + target.code(), rows, made -> {
             relocate(me, moves);
             told(me, moves, target.keeper(), "Moved to ");
             store.deleteKeeper(me, from);
@@ -299,7 +299,7 @@ class Arranging {
         if (behind.isEmpty() || first == 1) {
             throw Refusal.of(
                     "place",
-                    first == 1 ? "Nothing would be left in " + code(row) + "." : "There is nothing from there on.",
+                    first == 1 ? "Nothing would be left in " + row.code() + "." : "There is nothing from there on.",
                     "Choose a place in the middle of what is filed.");
         }
         int number = 1
@@ -314,7 +314,7 @@ class Arranging {
                 .collect(Collectors.toCollection(ArrayList::new));
         long id = acts.act(
                 me,
-                () -> "Divided " + code(row) + " at " + old.place(first) + " into "
+                () -> "Divided " + row.code() + " at " + old.place(first) + " into "
                         + old.kind().letter() + number,
                 rows,
                 made -> {
@@ -341,7 +341,7 @@ class Arranging {
             throw Refusal.of("page", "A " + k.kind().words() + " has no pages.", "Move its cards instead.");
         }
         if (page < 1 || page > k.pages() || to < 1 || to > k.pages()) {
-            throw Refusal.of("page", code(row) + " has pages 1 to " + k.pages() + ".", "Choose two of them.");
+            throw Refusal.of("page", row.code() + " has pages 1 to " + k.pages() + ".", "Choose two of them.");
         }
         if (page == to) return;
         Map<Long, Spot> moves = new LinkedHashMap<>();
@@ -352,7 +352,7 @@ class Arranging {
         });
         List<Acts.Row> rows = new ArrayList<>();
         moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
-        acts.act(me, () -> "Moved page " + page + " of " + code(row) + " to page " + to, rows, made -> {
+        acts.act(me, () -> "Moved page " + page + " of " + row.code() + " to page " + to, rows, made -> {
             relocate(me, moves);
             told(me, moves, k, "Moved to ");
             return null;
@@ -379,7 +379,7 @@ class Arranging {
         if (last > row.keeper().capacity()) {
             throw Refusal.of(
                     "gap",
-                    code(row) + " has " + row.keeper().capacity() + " places, and " + last
+                    row.code() + " has " + row.keeper().capacity() + " places, and " + last
                             + " would be needed. Nothing was moved.",
                     "Leave fewer free, or make it larger.");
         }
@@ -392,7 +392,7 @@ class Arranging {
         if (moves.isEmpty()) return;
         List<Acts.Row> rows = new ArrayList<>();
         moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
-        acts.act(me, () -> "Renumbered " + code(row) + (gap == 0 ? " without gaps" : " with gaps"), rows, made -> {
+        acts.act(me, () -> "Renumbered " + row.code() + (gap == 0 ? " without gaps" : " with gaps"), rows, made -> {
             relocate(me, moves);
             told(me, moves, row.keeper(), "Renumbered ");
             return null;
@@ -406,7 +406,7 @@ class Arranging {
     @Transactional
     public void beginWalk(Collector me, long keeper) {
         KeeperRow row = own(me, keeper);
-        acts.act(me, () -> "Began to look through " + code(row), List.of(new Acts.Row("keeper", keeper)), made -> {
+        acts.act(me, () -> "Began to look through " + row.code(), List.of(new Acts.Row("keeper", keeper)), made -> {
             store.walk(me, keeper, clock.instant());
             return null;
         });
@@ -421,7 +421,7 @@ class Arranging {
     public void seen(Collector me, long keeper, long swatch, boolean there) {
         KeeperRow row = own(me, keeper);
         if (row.walkAt() == null) {
-            throw new Taken("no-walk", "Nobody is looking through " + code(row) + " just now. Begin first.", null);
+            throw new Taken("no-walk", "Nobody is looking through " + row.code() + " just now. Begin first.", null);
         }
         SwatchRow s = swatchRow(me, swatch);
         boolean own = s.keeperId() != null && s.keeperId() == keeper;
@@ -443,7 +443,7 @@ class Arranging {
         Instant now = clock.instant();
         acts.act(
                 me,
-                () -> "Looked through " + code(row) + (missing.isEmpty() ? "" : "; " + missing.size() + " missing"),
+                () -> "Looked through " + row.code() + (missing.isEmpty() ? "" : "; " + missing.size() + " missing"),
                 rows,
                 made -> {
                     store.walk(me, keeper, null);
@@ -501,9 +501,5 @@ class Arranging {
 
     private KeeperRow own(Collector me, long id) {
         return store.keeper(me, id).orElseThrow(() -> new NotFound("There is no such keeper."));
-    }
-
-    private static String code(KeeperRow row) {
-        return row.keeper().kind().letter() + "" + row.number();
     }
 }

@@ -216,7 +216,7 @@ class ArrangingController {
                                     e.accession(),
                                     e.strip() == null ? List.of() : e.strip().stops()));
         }
-        String code = row.keeper().kind().letter() + "" + row.number();
+        String code = row.code();
         ContentsSheet sheet = new ContentsSheet(
                 code + (row.name().isEmpty() ? "" : "  " + row.name()) + (page == null ? "" : ", page " + page), list);
         return ResponseEntity.ok()
@@ -245,7 +245,7 @@ class ArrangingController {
                         .filter(s -> keepers.containsKey(s.seenIn()))
                         .map(s -> new ElsewhereView(
                                 cardAt(s, keepers.get(s.keeperId()), entries.get(s.paintId())),
-                                code(keepers.get(s.seenIn())),
+                                keepers.get(s.seenIn()).code(),
                                 s.seenAt() == null
                                         ? null
                                         : Utc.instant(s.seenAt()).toString()))
@@ -294,9 +294,5 @@ class ArrangingController {
 
     private KeeperRow own(Collector me, long id) {
         return store.keeper(me, id).orElseThrow(() -> new NotFound("There is no such keeper."));
-    }
-
-    private static String code(KeeperRow row) {
-        return row.keeper().kind().letter() + "" + row.number();
     }
 }

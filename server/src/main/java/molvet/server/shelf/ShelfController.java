@@ -187,7 +187,7 @@ class ShelfController {
         Keeper size = k.keeper();
         return new KeeperEntry(
                 k.id(),
-                size.kind().letter() + "" + k.number(),
+                k.code(),
                 k.kind(),
                 k.number(),
                 k.name(),

@@ -41,6 +41,11 @@ public class ShelfStore {
         public Keeper keeper() {
             return new Keeper(KeeperKind.valueOf(kind), number, pages, cells);
         }
+
+        /** As it begins every place code in it: R2. */
+        String code() {
+            return KeeperKind.valueOf(kind).letter() + "" + number;
+        }
     }
 
     public record SwatchRow(
