@@ -15,6 +15,9 @@ const SOURCES = [
   ["dotcard", "from a dot card"],
 ] as const;
 
+/** More rows than this are not chosen from one by one. */
+const LISTED = 400;
+
 type Source = (typeof SOURCES)[number][0];
 
 type Props = { chosen: number[]; onChosen: (paints: number[]) => void };
@@ -135,7 +138,7 @@ export function Chosen({ chosen, onChosen }: Props) {
             className="max-h-[340px] overflow-y-auto rule-box bg-base-100"
             aria-label="Paints to choose from"
           >
-            {found.data.paints.slice(0, 400).map((c) => (
+            {found.data.paints.slice(0, LISTED).map((c) => (
               <CandidateRow
                 key={c.paint.id}
                 candidate={c}
@@ -144,6 +147,11 @@ export function Chosen({ chosen, onChosen }: Props) {
               />
             ))}
           </ul>
+          {found.data.total > LISTED && (
+            <p className="quiet mt-1">
+              The first {LISTED} are listed. Find fewer to choose one by one, or take them all.
+            </p>
+          )}
         </>
       )}
     </section>
