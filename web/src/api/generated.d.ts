@@ -484,6 +484,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts/{chart}/standin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Scan.standin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/charts/{chart}/walk": {
         parameters: {
             query?: never;
@@ -1684,7 +1700,39 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/readings/{reading}": {
+    "/api/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Scan.list"];
+        put?: never;
+        post: operations["Scan.add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Scan.one"];
+        put?: never;
+        post?: never;
+        delete: operations["Scan.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}/accept": {
         parameters: {
             query?: never;
             header?: never;
@@ -1693,23 +1741,87 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post?: never;
-        delete: operations["Reading.delete"];
+        post: operations["Scan.accept"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
         trace?: never;
     };
-    "/api/readings/{reading}/crop": {
+    "/api/readings/{scan}/again": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["Reading.crop"];
+        get?: never;
+        put?: never;
+        post: operations["Scan.again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}/cells/{cell}/crop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Scan.crop"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}/cells/{cell}/left-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Scan.leaveOut"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}/stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Scan.stop"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/readings/{scan}/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Scan.swap"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1756,6 +1868,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["Arranging.backlog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swatch-readings/{reading}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["Reading.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swatch-readings/{reading}/count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Reading.count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/swatch-readings/{reading}/crop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Reading.crop"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2112,6 +2272,11 @@ export interface components {
             /** Format: int32 */
             version?: number;
         };
+        ChartChoice: {
+            /** Format: int64 */
+            chart: number;
+            code: string;
+        };
         ChartEntry: {
             /** Format: int32 */
             cells: number;
@@ -2341,6 +2506,12 @@ export interface components {
             others: components["schemas"]["PaintEntry"][];
             paint: components["schemas"]["PaintEntry"];
         };
+        DraggedCorner: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         DryingCell: {
             advice: string;
             /** Format: int32 */
@@ -2544,6 +2715,9 @@ export interface components {
             /** Format: int64 */
             size: number;
             title: string;
+        };
+        LeftOut: {
+            out: boolean;
         };
         Likeness: {
             because: string;
@@ -3110,6 +3284,12 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        PicturePoint: {
+            /** Format: double */
+            x: number;
+            /** Format: double */
+            y: number;
+        };
         PictureView: {
             at: string;
             fileName: string;
@@ -3121,6 +3301,10 @@ export interface components {
             profile: string;
             /** Format: int32 */
             width: number;
+        };
+        PiecePlace: {
+            corners: components["schemas"]["PicturePoint"][];
+            kind: string;
         };
         PlaceFound: {
             /** Format: int64 */
@@ -3233,10 +3417,22 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        Queued: {
+            /** Format: int64 */
+            reading: number;
+            state: string;
+        };
         Read: {
             notes: components["schemas"]["Note"][];
             recipe: components["schemas"]["Ingredient"][];
             unread: string[];
+        };
+        ReadAgain: {
+            /** Format: int64 */
+            chart?: number;
+            corners?: components["schemas"]["DraggedCorner"][];
+            /** Format: int32 */
+            page?: number;
         };
         ReadIngredient: {
             chemicalName?: string;
@@ -3314,9 +3510,16 @@ export interface components {
             what: string;
         };
         ReadingView: {
+            /** Format: int32 */
+            arithmetic: number;
             at: string;
             /** Format: double */
+            confidence?: number;
+            counts: boolean;
+            /** Format: double */
             covering?: number;
+            /** Format: double */
+            dryingShift?: number;
             /** Format: double */
             granulation: number;
             /** Format: int64 */
@@ -3324,12 +3527,20 @@ export interface components {
             massTone: components["schemas"]["LabValue"];
             notes: string[];
             /** Format: int64 */
-            picture: number;
+            picture?: number;
+            /** Format: int64 */
+            scan?: number;
+            source: string;
             spots: {
                 [key: string]: components["schemas"]["SpotView"];
             };
+            stage: string;
+            /** Format: double */
+            staining?: number;
             strip: components["schemas"]["StripView"];
             tint: components["schemas"]["LabValue"];
+            /** Format: double */
+            variation?: number;
         };
         Rect: {
             /** Format: double */
@@ -3380,6 +3591,115 @@ export interface components {
             staining?: string;
             transparency?: string;
         };
+        ScanEntry: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int64 */
+            chart?: number;
+            code?: string;
+            fileName: string;
+            /** Format: int32 */
+            page: number;
+            /** Format: int64 */
+            picture: number;
+            /** Format: double */
+            progress: number;
+            /** Format: int64 */
+            reading: number;
+            stage: string;
+            state: string;
+            why: string;
+        };
+        ScanList: {
+            readings: components["schemas"]["ScanEntry"][];
+        };
+        ScanView: {
+            /** Format: int32 */
+            arithmetic: number;
+            /** Format: date-time */
+            at: string;
+            /** Format: double */
+            blurMm?: number;
+            cells: components["schemas"]["ScannedCell"][];
+            /** Format: int64 */
+            chart?: number;
+            charts: components["schemas"]["ChartChoice"][];
+            /** Format: double */
+            checkerResidual?: number;
+            code?: string;
+            fileName: string;
+            /** Format: int32 */
+            height: number;
+            notes: string[];
+            outline: components["schemas"]["PicturePoint"][];
+            /** Format: int32 */
+            page: number;
+            /** Format: int32 */
+            pages: number;
+            paper?: components["schemas"]["LabValue"];
+            /** Format: int64 */
+            picture: number;
+            /** Format: double */
+            progress: number;
+            /** Format: int64 */
+            reading: number;
+            /** Format: double */
+            residualMm?: number;
+            stage: string;
+            state: string;
+            suspicions: components["schemas"]["SuspectedSlip"][];
+            title?: string;
+            trust: string;
+            trustInWords: string;
+            /** Format: double */
+            unevenness?: number;
+            /** Format: int32 */
+            version: number;
+            wayOn: string;
+            why: string;
+            /** Format: int32 */
+            width: number;
+        };
+        ScannedCell: {
+            bare: boolean;
+            /** Format: int32 */
+            cell: number;
+            /** Format: double */
+            confidence: number;
+            /** Format: double */
+            covering?: number;
+            covers?: string;
+            /** Format: double */
+            difference?: number;
+            earlier?: components["schemas"]["LabValue"];
+            entry?: components["schemas"]["PaintEntry"];
+            /** Format: double */
+            grain: number;
+            granulates: string;
+            /** Format: double */
+            granulation: number;
+            /** Format: double */
+            hueShift?: number;
+            leftOut: boolean;
+            massTone: components["schemas"]["LabValue"];
+            mixedWith?: string;
+            notes: string[];
+            /** Format: int64 */
+            paint?: number;
+            peak: components["schemas"]["LabValue"];
+            pieces: components["schemas"]["PiecePlace"][];
+            /** Format: double */
+            range: number;
+            /** Format: int64 */
+            second?: number;
+            /** Format: double */
+            separation: number;
+            /** Format: double */
+            spread: number;
+            steps: components["schemas"]["LabValue"][];
+            strip: components["schemas"]["StripView"];
+            tint: components["schemas"]["LabValue"];
+        };
         SchoolChoice: {
             school?: string;
         };
@@ -3401,6 +3721,15 @@ export interface components {
         SignIn: {
             email: string;
             password: string;
+        };
+        Simulated: {
+            device: string;
+            /** Format: int32 */
+            page?: number;
+            /** Format: int64 */
+            seed?: number;
+            stage?: string;
+            swapped?: number[];
         };
         Size: {
             /** Format: double */
@@ -3440,6 +3769,20 @@ export interface components {
         StripsFiled: {
             /** Format: int32 */
             strips: number;
+        };
+        SuspectedSlip: {
+            /** Format: int32 */
+            cell: number;
+            kind: string;
+            /** Format: int32 */
+            other?: number;
+            why: string;
+        };
+        SwappedCells: {
+            /** Format: int32 */
+            cell: number;
+            /** Format: int32 */
+            other: number;
         };
         SwatchView: {
             after?: components["schemas"]["Neighbour"];
@@ -4453,6 +4796,32 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WalkView"];
+                };
+            };
+        };
+    };
+    "Scan.standin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Simulated"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Queued"];
                 };
             };
         };
@@ -6677,12 +7046,62 @@ export interface operations {
             };
         };
     };
-    "Reading.delete": {
+    "Scan.list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanList"];
+                };
+            };
+        };
+    };
+    "Scan.add": {
+        parameters: {
+            query?: {
+                chart?: number;
+                stage?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Queued"];
+                };
+            };
+        };
+    };
+    "Scan.one": {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                reading: number;
+                scan: number;
             };
             cookie?: never;
         };
@@ -6694,17 +7113,86 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["PaintPage"];
+                    "application/json": components["schemas"]["ScanView"];
                 };
             };
         };
     };
-    "Reading.crop": {
+    "Scan.delete": {
         parameters: {
             query?: never;
             header?: never;
             path: {
-                reading: number;
+                scan: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Scan.accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanView"];
+                };
+            };
+        };
+    };
+    "Scan.again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ReadAgain"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanView"];
+                };
+            };
+        };
+    };
+    "Scan.crop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+                cell: number;
             };
             cookie?: never;
         };
@@ -6717,6 +7205,81 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+        };
+    };
+    "Scan.leaveOut": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+                cell: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeftOut"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanView"];
+                };
+            };
+        };
+    };
+    "Scan.stop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanView"];
+                };
+            };
+        };
+    };
+    "Scan.swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                scan: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SwappedCells"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScanView"];
                 };
             };
         };
@@ -6819,6 +7382,72 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backlog"];
+                };
+            };
+        };
+    };
+    "Reading.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reading: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Reading.count": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reading: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Reading.crop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                reading: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": string;
                 };
             };
         };
