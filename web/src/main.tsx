@@ -32,6 +32,8 @@ import { MakersPage } from "./rooms/maker/MakersPage";
 import { PigmentPage } from "./rooms/pigment/PigmentPage";
 import { PigmentsPage } from "./rooms/pigment/PigmentsPage";
 import { MeasurePage } from "./rooms/reading/MeasurePage";
+import { ReadingPage } from "./rooms/reading/ReadingPage";
+import { ReadingsPage } from "./rooms/reading/ReadingsPage";
 import { BacklogPage } from "./rooms/shelf/BacklogPage";
 import { KeeperPage } from "./rooms/shelf/KeeperPage";
 import { NumberedPaint } from "./rooms/shelf/NumberedPaint";
@@ -78,6 +80,8 @@ const router = createBrowserRouter([
       { path: "/paints/:paint", element: <PaintPage /> },
       { path: "/paints/:paint/edit", element: <EditPaintPage /> },
       { path: "/pictures/:picture/measure/:paint", element: <MeasurePage /> },
+      { path: "/readings", element: <ReadingsPage /> },
+      { path: "/readings/:reading", element: <ReadingPage /> },
       { path: "/shelf", element: <ShelfPage /> },
       { path: "/shelf/:keeper", element: <KeeperPage /> },
       { path: "/shelf/:keeper/order", element: <RefilingPage /> },

@@ -3303,6 +3303,7 @@ export interface components {
             width: number;
         };
         PiecePlace: {
+            colours: string[];
             corners: components["schemas"]["PicturePoint"][];
             kind: string;
         };
@@ -3627,6 +3628,7 @@ export interface components {
             /** Format: double */
             checkerResidual?: number;
             code?: string;
+            downwards: boolean;
             fileName: string;
             /** Format: int32 */
             height: number;
@@ -3675,9 +3677,9 @@ export interface components {
             entry?: components["schemas"]["PaintEntry"];
             /** Format: double */
             grain: number;
-            granulates: string;
+            granulates?: string;
             /** Format: double */
-            granulation: number;
+            granulation?: number;
             /** Format: double */
             hueShift?: number;
             leftOut: boolean;
@@ -3761,7 +3763,7 @@ export interface components {
         StreamingResponseBody: unknown;
         StripView: {
             /** Format: double */
-            covering: number;
+            covering?: number;
             /** Format: double */
             grain: number;
             stops: string[];

@@ -21,7 +21,8 @@ type Props = {
 
 /**
  * A paint drawn from its own measurement: full strength running to palest, over a black line that shows as far as the
- * paint leaves it, with grain as strong as was measured. Without a measurement, an empty ruled strip.
+ * paint leaves it (none where no line was painted over), with grain as strong as was measured. Without a measurement, an
+ * empty ruled strip.
  */
 export function Strip({ strip, seed, label, className = "", shape = "row" }: Props) {
   const picture = useMemo(() => strip && painted(strip, seed, shape), [strip, seed, shape]);
@@ -63,6 +64,7 @@ function paint(node: HTMLCanvasElement, strip: Schemas["StripView"], seed: numbe
   const stops = strip.stops.map(rgb);
   const run = upright ? height : width;
   const across = upright ? width : height;
+  const lined = strip.covering != null;
   const from = across * 0.43;
   const to = across * (upright ? 0.5 : 0.57);
   // One step of L* is about two and a half steps of 255.
@@ -80,13 +82,13 @@ function paint(node: HTMLCanvasElement, strip: Schemas["StripView"], seed: numbe
       const i = Math.min(stops.length - 2, Math.floor(along));
       const t = along - i;
       const side = upright ? x : y;
-      const onLine = side >= from && side < to;
+      const onLine = lined && side >= from && side < to;
       const grain = noise[y * width + x] * strength;
       const at = (y * width + x) * 4;
       for (let c = 0; c < 3; c++) {
         const colour = stops[i][c] * (1 - t) + stops[i + 1][c] * t;
         // Thinner paint hides less of the line.
-        const hides = strip.covering * (1 - along / (stops.length - 1));
+        const hides = (strip.covering ?? 1) * (1 - along / (stops.length - 1));
         const seen = onLine ? colour * hides + 22 * (1 - hides) : colour;
         image.data[at + c] = seen + (onLine ? grain * hides : grain);
       }

@@ -3,6 +3,7 @@ import { NavLink } from "react-router";
 const PAGES = [
   ["/bench", "Charts"],
   ["/bench/new", "Plan a chart"],
+  ["/readings", "Read the paper"],
   ["/bench/cutting", "Cut a sheet"],
   ["/bench/paper", "Paper"],
 ] as const;

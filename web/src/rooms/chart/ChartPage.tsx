@@ -81,6 +81,9 @@ export function ChartPage() {
           <a href={`/api/charts/${id}.pdf`} target="_blank" rel="noreferrer" className="btn btn-outline">
             Print
           </a>
+          <Link to={`/readings?chart=${id}`} className="btn btn-outline">
+            Read it
+          </Link>
           <button
             type="button"
             className="btn btn-outline"

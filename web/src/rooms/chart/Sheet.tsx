@@ -126,7 +126,7 @@ function CellOnPaper({ cell, strip, painted, name, base, onCell }: CellProps) {
             width={p.width}
             height={p.height}
             fill={black ? "#222" : fill(p, strip, steps, base)}
-            fillOpacity={black && strip ? Math.max(0.15, 1 - strip.covering) : 1}
+            fillOpacity={black && strip ? Math.max(0.15, 1 - (strip.covering ?? 0)) : 1}
             stroke={strip ? "none" : "#888"}
             strokeWidth={0.25}
           />

@@ -46,7 +46,8 @@ export function PaintPage() {
     );
   }
   if (!p) return <Page title="…">{null}</Page>;
-  const reading = p.swatches.flatMap((s) => s.readings)[0];
+  const readings = p.swatches.flatMap((s) => s.readings);
+  const reading = readings.find((r) => r.counts) ?? readings[0];
 
   return (
     <Page
@@ -84,7 +85,7 @@ export function PaintPage() {
             {reading && (
               <figure>
                 <img
-                  src={`/api/readings/${reading.id}/crop`}
+                  src={`/api/swatch-readings/${reading.id}/crop`}
                   alt={`Your own swatch of ${p.name}`}
                   className="w-full h-40 object-cover"
                 />
@@ -93,6 +94,7 @@ export function PaintPage() {
             )}
           </div>
           {reading && <Measured reading={reading} />}
+          {readings.length > 1 && <Readings readings={readings} />}
           <Pigments paint={p} />
           <Notes notes={p.notes} unread={p.unread} />
           <SwatchSection paint={p} />
@@ -177,11 +179,25 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
         <dt className="quiet">Palest</dt>
         <dd className="code leading-5 whitespace-pre-wrap">{lab(r.tint)}</dd>
         <dt className="quiet">Grain</dt>
-        <dd className="code leading-5">{r.granulation.toFixed(1)} L*</dd>
+        <dd className="code leading-5">
+          {r.granulation.toFixed(1)} L*{r.variation != null && `, film varies by ${r.variation.toFixed(2)}`}
+        </dd>
         {r.covering != null && (
           <>
             <dt className="quiet">Covers</dt>
             <dd className="code leading-5">{Math.round(r.covering * 100)} % of the line</dd>
+          </>
+        )}
+        {r.staining != null && (
+          <>
+            <dt className="quiet">Lifted</dt>
+            <dd className="code leading-5">{Math.round(r.staining * 100)} % stayed</dd>
+          </>
+        )}
+        {r.dryingShift != null && (
+          <>
+            <dt className="quiet">Drying shift</dt>
+            <dd className="code leading-5">ΔE00 {r.dryingShift.toFixed(1)} from wet to dry</dd>
           </>
         )}
       </dl>
@@ -191,5 +207,54 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
         </p>
       ))}
     </div>
+  );
+}
+
+const STAGE = { DRY: "", WET: "wet", LIFTED: "lifted" } as Record<string, string>;
+const SOURCE = { PICKED: "picked by hand", SHEET: "read from a sheet", METER: "colour meter" } as Record<
+  string,
+  string
+>;
+
+/** All readings of a paint, and which one counts. */
+function Readings({ readings }: { readings: Schemas["ReadingView"][] }) {
+  const count = useAct((reading: number, headers) =>
+    data(client.POST("/api/swatch-readings/{reading}/count", { params: { path: { reading } }, headers })),
+  );
+  return (
+    <section>
+      <h2 className="font-semibold mb-1">{readings.length} readings</h2>
+      <ul className="divide-y divide-[var(--rule)]">
+        {readings.map((r) => (
+          <li key={r.id} className="flex flex-wrap items-center gap-3 py-1">
+            <Strip strip={r.strip} seed={r.id} label="" className="w-28 h-6" />
+            <span className="quiet">{new Date(r.at).toLocaleDateString()}</span>
+            <span>
+              {SOURCE[r.source]}
+              {STAGE[r.stage] && `, ${STAGE[r.stage]}`}
+            </span>
+            {r.scan != null && (
+              <Link to={`/readings/${r.scan}`} className="underline">
+                its sheet
+              </Link>
+            )}
+            {r.counts ? (
+              <span className="font-semibold ml-auto">counts</span>
+            ) : (
+              r.stage === "DRY" && (
+                <button
+                  type="button"
+                  className="btn btn-xs btn-outline ml-auto"
+                  onClick={() => count.run(r.id)}
+                >
+                  Let it count
+                </button>
+              )
+            )}
+          </li>
+        ))}
+      </ul>
+      <ProblemNote problem={count.problem} />
+    </section>
   );
 }

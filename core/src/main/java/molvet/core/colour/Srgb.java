@@ -35,6 +35,12 @@ public record Srgb(double r, double g, double b) {
         return new Srgb(encode(rgb[0]), encode(rgb[1]), encode(rgb[2]));
     }
 
+    /** A colour under D65 for the screen, clipped to what can be shown, as {@code 0xrrggbb}. */
+    public static int screen(Xyz d65) {
+        double[] rgb = Xyz.multiply(FROM_XYZ, d65.x(), d65.y(), d65.z());
+        return byteOf(encode(rgb[0])) << 16 | byteOf(encode(rgb[1])) << 8 | byteOf(encode(rgb[2]));
+    }
+
     public Lab toLab() {
         double[] xyz = Xyz.multiply(TO_XYZ, decode(r), decode(g), decode(b));
         return Lab.ofXyz(new Xyz(xyz[0], xyz[1], xyz[2]).adapted(Xyz.D65, Xyz.D50));

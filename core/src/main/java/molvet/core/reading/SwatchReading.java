@@ -86,10 +86,12 @@ public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional
 
     /** Covering on our scale: transparent below 0.10, then 0.25 and 0.60, else opaque (our thresholds). */
     public Optional<Transparency> covers() {
-        return covering.map(c -> {
-            if (c < 0.10) return Transparency.TRANSPARENT;
-            if (c < 0.25) return Transparency.SEMI_TRANSPARENT;
-            return c < 0.60 ? Transparency.SEMI_OPAQUE : Transparency.OPAQUE;
-        });
+        return covering.map(SwatchReading::covers);
+    }
+
+    static Transparency covers(double covering) {
+        if (covering < 0.10) return Transparency.TRANSPARENT;
+        if (covering < 0.25) return Transparency.SEMI_TRANSPARENT;
+        return covering < 0.60 ? Transparency.SEMI_OPAQUE : Transparency.OPAQUE;
     }
 }

@@ -48,7 +48,8 @@ public class Acts {
             "chart",
             "chart_cell",
             "paper",
-            "refiling");
+            "refiling",
+            "scan");
 
     /** Columns that follow from others and are worked out again, or that a walk through a keeper ticks off. */
     private static final Set<String> DERIVED = Set.of(

@@ -36,7 +36,8 @@ public class Ownership implements HandlerInterceptor {
             "pour",
             "leaflet",
             "chart",
-            "paper");
+            "paper",
+            "scan");
 
     private final JdbcClient db;
 

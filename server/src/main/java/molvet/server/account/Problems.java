@@ -130,7 +130,7 @@ public class Problems extends ResponseEntityExceptionHandler {
     @Override
     protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
             MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
-        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(tooLarge("40 MB"));
+        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(tooLarge("90 MB"));
     }
 
     @ExceptionHandler(MultipartException.class)

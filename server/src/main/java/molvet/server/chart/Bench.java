@@ -329,7 +329,7 @@ public class Bench {
         if (cell.secondId() == null) facts.refresh(me, cell.paintId());
     }
 
-    private long swatch(Collector me, ChartRow chart, CellRow cell, long paint, Instant at, Acts.Made made) {
+    long swatch(Collector me, ChartRow chart, CellRow cell, long paint, Instant at, Acts.Made made) {
         Plan plan = plan(chart);
         boolean card = isCut(chart);
         Rect box = card

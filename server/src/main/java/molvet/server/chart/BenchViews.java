@@ -407,6 +407,14 @@ class BenchViews {
         return base + "/c/" + chart.id() + "/";
     }
 
+    /** A chart’s ruling and marks. */
+    record Printed(Plan plan, Optional<PageMarks> marks) {}
+
+    Printed printed(Collector me, ChartRow chart, List<CellRow> cells) {
+        Plan plan = planned(chart, cells, cards(me, cells));
+        return new Printed(plan, marks(bench.kept(chart), plan));
+    }
+
     /** The ruling, with a black bar in the cells whose paint plays with the light. */
     private Plan planned(ChartRow chart, List<CellRow> cells, Map<Long, CardRow> cards) {
         Plan plan = bench.plan(chart);
@@ -700,7 +708,7 @@ class BenchViews {
                 : Strip.of(
                                 card.massTone().orElseThrow(),
                                 card.tintL() == null ? Lab.PAPER : Lab.of(card.tintL(), card.tintA(), card.tintB()),
-                                0,
+                                Optional.empty(),
                                 0)
                         .stops();
         return new ChartPainter.Lettered(

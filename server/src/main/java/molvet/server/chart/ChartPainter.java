@@ -19,7 +19,7 @@ import molvet.server.measure.Paper.Pen;
  * Draws a planned chart true to scale: hairlines round what will be painted, every name in full, the marks a page is found
  * by again, and a line of 100 mm to check the printer with. One drawing for PDF, SVG and PNG.
  */
-final class ChartPainter {
+public final class ChartPainter {
     private static final double HAIRLINE = 0.1;
     /** Pale enough to vanish under a wash, dark enough to paint up to. */
     private static final double PENCIL = 0.62;
@@ -41,7 +41,7 @@ final class ChartPainter {
      * @param printedBlack fill opacity lines and black bars, for printers whose black stands water
      * @param predicted show each strip as its paint was measured
      */
-    record Head(
+    public record Head(
             String code,
             String title,
             ChartForm form,
@@ -58,11 +58,11 @@ final class ChartPainter {
      * @param stops from full strength to palest as {@code #rrggbb}; empty if not measured
      * @param link of the small QR code on a card; empty for none
      */
-    record Lettered(String name, String other, String small, String caution, List<String> stops, String link) {
+    public record Lettered(String name, String other, String small, String caution, List<String> stops, String link) {
         static final Lettered BARE = new Lettered("", "", "", "", List.of(), "");
     }
 
-    ChartPainter(Head head, Plan plan, Optional<PageMarks> marks, Map<Integer, Lettered> cells) {
+    public ChartPainter(Head head, Plan plan, Optional<PageMarks> marks, Map<Integer, Lettered> cells) {
         this.head = head;
         this.plan = plan;
         this.marks = marks;
@@ -70,15 +70,15 @@ final class ChartPainter {
         for (Letters l : Letters.values()) rulers.put(l, Paper.ruler(l));
     }
 
-    Paper paper() {
+    public Paper paper() {
         return new Paper(plan.paper().width(), plan.paper().height());
     }
 
-    int pages() {
+    public int pages() {
         return plan.pages().size();
     }
 
-    void draw(Pen pen, int number) {
+    public void draw(Pen pen, int number) {
         Plan.Page page = plan.pages().get(number - 1);
         if (head.form == ChartForm.WHEEL) rim(pen, page);
         page.cells().forEach(c -> cell(pen, c));

@@ -30,6 +30,8 @@ import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
+import molvet.core.reading.CellReading;
+import molvet.core.reading.Lifting;
 import molvet.core.reading.SwatchReading;
 import molvet.server.account.Acts;
 import molvet.server.account.Collector;
@@ -159,9 +161,11 @@ public class PaintFacts implements Acts.Restored {
         SwatchReading reading =
                 new SwatchReading(massTone(r), tint(r), r.granulation(), Optional.ofNullable(r.covering()), List.of());
         return switch (trait) {
-            case GRANULATION -> Optional.of(reading.granulates());
+            case GRANULATION ->
+                Optional.of(r.variation() == null ? reading.granulates() : CellReading.granulates(r.variation()));
             case TRANSPARENCY -> reading.covers().map(g -> g);
-            case LIGHTFASTNESS, STAINING -> Optional.empty();
+            case STAINING -> Optional.ofNullable(r.staining()).map(Lifting::stains);
+            case LIGHTFASTNESS -> Optional.empty();
         };
     }
 

@@ -86,6 +86,8 @@ public class PaintStore {
             double tintB,
             double granulation,
             @Nullable Double covering,
+            @Nullable Double variation,
+            @Nullable Double staining,
             LocalDateTime at) {}
 
     /** What follows from a paint's rows, as kept for finding. */
@@ -325,13 +327,20 @@ public class PaintStore {
     }
 
     /** The newest reading of the current swatch, or else of any swatch the paint has had. */
+    /** The one the collector chose, or else the latest of the newest swatch; wet ones never count. */
     Optional<ReadingRow> countingReading(Collector me, long paint) {
         return db.sql("""
-                select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.at
+                select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.variation,
+                       (select z.staining from reading z join swatch y on y.id = z.swatch_id
+                        where z.collector_id = ? and y.paint_id = ? and z.staining is not null
+                        order by z.id desc limit 1) staining, r.at
                 from reading r join swatch s on s.id = r.swatch_id
-                where r.collector_id = ? and s.paint_id = ?
-                order by s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
-                """).params(me.id(), paint).query(ReadingRow.class).optional();
+                where r.collector_id = ? and s.paint_id = ? and r.stage = 'DRY'
+                order by r.counts desc, s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
+                """)
+                .params(me.id(), paint, me.id(), paint)
+                .query(ReadingRow.class)
+                .optional();
     }
 
     void keepFacts(Collector me, long paint, Facts f) {

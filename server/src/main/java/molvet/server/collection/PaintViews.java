@@ -65,10 +65,10 @@ public class PaintViews {
         List<SwatchView> of(Collector me, long paint);
     }
 
-    /** {@code covering} 0 to 1, {@code grain} in L* units: see the core’s Strip. */
-    public record StripView(List<String> stops, double covering, double grain) {
+    /** {@code covering} 0 to 1, missing where it is not known; {@code grain} in L* units: see the core’s Strip. */
+    public record StripView(List<String> stops, @Nullable Double covering, double grain) {
         public static StripView of(Strip s) {
-            return new StripView(s.stops(), s.covering(), s.grain());
+            return new StripView(s.stops(), s.covering().orElse(null), s.grain());
         }
     }
 
@@ -149,10 +149,25 @@ public class PaintViews {
 
     public record SpotView(double x, double y) {}
 
-    /** A reading of a swatch: spots as fractions of the upright picture. */
+    /**
+     * A reading of a swatch: spots as fractions of the upright picture, where it was picked by hand.
+     *
+     * @param counts whether the strip and the paper’s voice stand on it
+     * @param dryingShift ΔE00 between the wet picture of the same swatch and this one
+     * @param staining share that stayed when it was lifted
+     */
     public record ReadingView(
             long id,
-            long picture,
+            @Nullable Long picture,
+            String source,
+            String stage,
+            boolean counts,
+            @Nullable Long scan,
+            @Nullable Double variation,
+            @Nullable Double staining,
+            @Nullable Double dryingShift,
+            @Nullable Double confidence,
+            int arithmetic,
             LabValue massTone,
             LabValue tint,
             double granulation,
@@ -433,7 +448,7 @@ public class PaintViews {
 
     /** Where covering was not measured, the line is drawn as hardly covered. */
     public static StripView strip(Lab massTone, Lab tint, @Nullable Double covering, double grain) {
-        return StripView.of(Strip.of(massTone, tint, covering == null ? 0 : covering, grain));
+        return StripView.of(Strip.of(massTone, tint, Optional.ofNullable(covering), grain));
     }
 
     private static List<VoiceMark> marks(String packed) {

@@ -1,7 +1,11 @@
 package molvet.server.reading;
 
 import com.drew.imaging.ImageMetadataReader;
+import com.drew.metadata.Metadata;
 import com.drew.metadata.exif.ExifIFD0Directory;
+import com.drew.metadata.exif.ExifSubIFDDirectory;
+import com.drew.metadata.jfif.JfifDirectory;
+import com.drew.metadata.png.PngDirectory;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.Transparency;
@@ -34,6 +38,7 @@ import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.colour.Xyz;
 import molvet.core.measure.Refusal;
+import molvet.core.reading.Light;
 import molvet.core.reading.Patch;
 
 /**
@@ -202,6 +207,56 @@ final class Picture {
         });
     }
 
+    /**
+     * The whole picture upright, in linear light, made smaller by a whole number where it has more pixels than are needed.
+     *
+     * @throws Refusal if the file breaks off or cannot be decoded
+     */
+    Light light() {
+        return withReader(bytes, mediaType, reader -> {
+            BufferedImage raw = reader.read(0, reader.getDefaultReadParam());
+            profile = embedded.isPresent() ? nameOf(embedded.get()) : profileOf(raw);
+            return Linear.of(raw, embedded, turn);
+        });
+    }
+
+    /** Whether the file says that a camera took it: a lens, an exposure time or a focal length. */
+    boolean isOfCamera() {
+        try {
+            var exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(bytes))
+                    .getFirstDirectoryOfType(ExifSubIFDDirectory.class);
+            return exif != null
+                    && (exif.containsTag(ExifSubIFDDirectory.TAG_EXPOSURE_TIME)
+                            || exif.containsTag(ExifSubIFDDirectory.TAG_FOCAL_LENGTH)
+                            || exif.containsTag(ExifSubIFDDirectory.TAG_LENS_MODEL));
+        } catch (Exception e) {
+            return false;
+        }
+    }
+
+    /** Dots to the inch, where the file says it in earnest: not the 72 or 96 that programs put in for want of one. */
+    Optional<Double> dpi() {
+        try {
+            Metadata all = ImageMetadataReader.readMetadata(new ByteArrayInputStream(bytes));
+            Optional<Double> found = Optional.empty();
+            JfifDirectory jfif = all.getFirstDirectoryOfType(JfifDirectory.class);
+            if (jfif != null && jfif.getResUnits() == 1) found = Optional.of((double) jfif.getResX());
+            for (PngDirectory png : all.getDirectoriesOfType(PngDirectory.class)) {
+                if (png.containsTag(PngDirectory.TAG_PIXELS_PER_UNIT_X)
+                        && png.getInt(PngDirectory.TAG_UNIT_SPECIFIER) == 1) {
+                    found = Optional.of(png.getInt(PngDirectory.TAG_PIXELS_PER_UNIT_X) * 0.0254);
+                }
+            }
+            ExifIFD0Directory exif = all.getFirstDirectoryOfType(ExifIFD0Directory.class);
+            if (exif != null && exif.containsTag(ExifIFD0Directory.TAG_X_RESOLUTION)) {
+                found = Optional.of(exif.getDouble(ExifIFD0Directory.TAG_X_RESOLUTION));
+            }
+            return found.filter(d -> d > 100 && d < 5000);
+        } catch (Exception e) {
+            return Optional.empty();
+        }
+    }
+
     /** Java’s PNG reader leaves an embedded profile aside; the numbers are given their meaning here. */
     private BufferedImage withProfile(BufferedImage raw) {
         if (embedded.isEmpty() || raw.getColorModel().getColorSpace().getType() != ColorSpace.TYPE_RGB) return raw;
@@ -265,7 +320,10 @@ final class Picture {
 
     private static String profileOf(BufferedImage image) {
         ColorSpace space = image.getColorModel().getColorSpace();
-        if (space.isCS_sRGB() || !(space instanceof ICC_ColorSpace icc)) return "";
+        return space.isCS_sRGB() || !(space instanceof ICC_ColorSpace icc) ? "" : nameOf(icc);
+    }
+
+    private static String nameOf(ICC_ColorSpace icc) {
         byte[] desc = icc.getProfile().getData(ICC_Profile.icSigProfileDescriptionTag);
         if (desc == null) return "embedded profile";
         String text = new String(desc, java.nio.charset.StandardCharsets.ISO_8859_1)
@@ -275,7 +333,7 @@ final class Picture {
         return text.length() > 100 ? text.substring(0, 100) : text;
     }
 
-    private static BufferedImage toSrgb(BufferedImage raw) {
+    static BufferedImage toSrgb(BufferedImage raw) {
         BufferedImage out = new BufferedImage(raw.getWidth(), raw.getHeight(), BufferedImage.TYPE_INT_RGB);
         if (raw.getColorModel().getColorSpace().getType() == ColorSpace.TYPE_GRAY
                 || raw.getColorModel().hasAlpha()) {

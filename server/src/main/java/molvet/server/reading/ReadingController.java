@@ -39,7 +39,7 @@ class ReadingController {
 
     record Added(long picture, PaintViews.PaintPage paint) {}
 
-    /** Attaches a JPEG, PNG or TIFF of at most 40 MB. */
+    /** Attaches a JPEG, PNG or TIFF of at most 90 MB. */
     @PostMapping(path = "/api/swatches/{swatch}/pictures", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     @ResponseStatus(HttpStatus.CREATED)
     Added add(Collector me, @PathVariable long swatch, @RequestPart("picture") MultipartFile picture)
@@ -82,13 +82,19 @@ class ReadingController {
         return views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId());
     }
 
-    @DeleteMapping("/api/readings/{reading}")
+    /** The strip and the paper’s voice stand on this reading from now on. */
+    @PostMapping("/api/swatch-readings/{reading}/count")
+    PaintViews.PaintPage count(Collector me, @PathVariable long reading) {
+        return views.page(me, readings.count(me, reading));
+    }
+
+    @DeleteMapping("/api/swatch-readings/{reading}")
     PaintViews.PaintPage delete(Collector me, @PathVariable long reading) {
         return views.page(me, readings.deleteReading(me, reading));
     }
 
     /** The real paint beside which the strip is drawn. */
-    @GetMapping(path = "/api/readings/{reading}/crop", produces = MediaType.IMAGE_JPEG_VALUE)
+    @GetMapping(path = "/api/swatch-readings/{reading}/crop", produces = MediaType.IMAGE_JPEG_VALUE)
     ResponseEntity<byte[]> crop(Collector me, @PathVariable long reading) {
         return jpeg(readings.crop(me, reading));
     }

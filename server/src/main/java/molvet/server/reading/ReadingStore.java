@@ -3,6 +3,8 @@ package molvet.server.reading;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
+import molvet.core.reading.CellReading;
 import molvet.core.reading.SwatchReading;
 import molvet.server.account.Collector;
 import org.jspecify.annotations.Nullable;
@@ -21,7 +23,7 @@ class ReadingStore {
 
     record PictureRow(
             long id,
-            long swatchId,
+            @Nullable Long swatchId,
             String fileName,
             int width,
             int height,
@@ -32,7 +34,7 @@ class ReadingStore {
     record ReadingRow(
             long id,
             long swatchId,
-            long pictureId,
+            @Nullable Long pictureId,
             String picks,
             double massL,
             double massA,
@@ -43,13 +45,23 @@ class ReadingStore {
             double granulation,
             @Nullable Double covering,
             String notes,
+            String source,
+            String stage,
+            boolean counts,
+            @Nullable Long scanId,
+            @Nullable Integer cell,
+            @Nullable Double variation,
+            @Nullable Double staining,
+            @Nullable Double spread,
+            @Nullable Double confidence,
+            int arithmetic,
             LocalDateTime at) {}
 
     record File(byte[] bytes, String mediaType, String fileName, String sha256) {}
 
     long addPicture(
             Collector me,
-            long swatch,
+            @Nullable Long swatch,
             String fileName,
             String sha256,
             Picture picture,
@@ -136,9 +148,55 @@ class ReadingStore {
         return key.getKey().longValue();
     }
 
+    /** What a picture of a sheet says of one swatch. @param staining what stayed when it was lifted */
+    long addCell(
+            Collector me,
+            ScanStore.ScanRow scan,
+            long swatch,
+            CellReading c,
+            String curve,
+            @Nullable Double staining,
+            LocalDateTime at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        String notes = String.join("\n", c.notes());
+        db.sql("""
+                insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,
+                                     tint_b, granulation, covering, notes, arithmetic, at, source, stage, scan_id, cell,
+                                     variation, staining, curve, spread, separation, confidence)
+                values (?, ?, ?, '{}', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'SHEET', ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                """)
+                .params(
+                        me.id(),
+                        swatch,
+                        scan.pictureId(),
+                        c.massTone().l(),
+                        c.massTone().a(),
+                        c.massTone().b(),
+                        c.tint().l(),
+                        c.tint().a(),
+                        c.tint().b(),
+                        c.grain(),
+                        c.covering().orElse(null),
+                        notes.length() > 1000 ? notes.substring(0, 1000) : notes,
+                        CellReading.ARITHMETIC,
+                        at,
+                        scan.stage(),
+                        scan.id(),
+                        c.cell(),
+                        c.granulation().orElse(null),
+                        staining,
+                        curve,
+                        c.spread(),
+                        c.separation(),
+                        c.confidence())
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
     private static final String READING = """
             select r.id, r.swatch_id, r.picture_id, r.picks, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b,
-                   r.granulation, r.covering, r.notes, r.at
+                   r.granulation, r.covering, r.notes, r.source, r.stage, r.counts, r.scan_id, r.cell, r.variation, r.staining,
+                   r.spread, r.confidence, r.arithmetic, r.at
             from reading r join swatch s on s.id = r.swatch_id
             where r.collector_id = ?
             """;
@@ -155,6 +213,22 @@ class ReadingStore {
                 .params(me.id(), id)
                 .query(ReadingRow.class)
                 .optional();
+    }
+
+    /** The reading the paint’s strip is drawn from, as its facts were last worked out. */
+    OptionalLong counting(Collector me, long paint) {
+        return db.sql("select reading_id from paint where id = ? and collector_id = ? and reading_id is not null")
+                .params(paint, me.id())
+                .query(Long.class)
+                .optional()
+                .map(OptionalLong::of)
+                .orElse(OptionalLong.empty());
+    }
+
+    void count(Collector me, long id, boolean counts) {
+        db.sql("update reading set counts = ? where id = ? and collector_id = ?")
+                .params(counts, id, me.id())
+                .update();
     }
 
     void deleteReading(Collector me, long id) {

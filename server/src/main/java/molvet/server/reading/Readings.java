@@ -38,14 +38,23 @@ public class Readings {
     private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
 
     private final ReadingStore store;
+    private final ScanStore scans;
     private final ShelfStore shelf;
     private final PaintFacts facts;
     private final Acts acts;
     private final JsonMapper json;
     private final Clock clock;
 
-    Readings(ReadingStore store, ShelfStore shelf, PaintFacts facts, Acts acts, JsonMapper json, Clock clock) {
+    Readings(
+            ReadingStore store,
+            ScanStore scans,
+            ShelfStore shelf,
+            PaintFacts facts,
+            Acts acts,
+            JsonMapper json,
+            Clock clock) {
         this.store = store;
+        this.scans = scans;
         this.shelf = shelf;
         this.facts = facts;
         this.acts = acts;
@@ -72,6 +81,16 @@ public class Readings {
     /** Keeps a picture of a swatch as it came, with a preview. @throws Refusal if it cannot be decoded */
     @Transactional
     public long addPicture(Collector me, long swatch, @Nullable String fileName, byte[] bytes) {
+        return keep(me, swatch, fileName, bytes);
+    }
+
+    /** The same for a picture of a whole sheet. */
+    @Transactional
+    public long addSheet(Collector me, @Nullable String fileName, byte[] bytes) {
+        return keep(me, null, fileName, bytes);
+    }
+
+    private long keep(Collector me, @Nullable Long swatch, @Nullable String fileName, byte[] bytes) {
         Picture picture = Picture.of(bytes);
         byte[] preview = picture.preview();
         String base = (fileName == null ? "" : fileName).replaceAll(".*[/\\\\]", "");
@@ -92,6 +111,11 @@ public class Readings {
     public long measure(Collector me, long picture, Spots spots) {
         ReadingStore.PictureRow row =
                 store.picture(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
+        if (row.swatchId() == null) {
+            throw Refusal.of(
+                    "picture", "This is a picture of a whole sheet.", "It is read cell by cell, on its own page.");
+        }
+        long swatch = row.swatchId();
         Map<String, PaintViews.SpotView> picked = check(spots);
         double radius = spots.radius() == null ? RADIUS : Math.max(0.003, Math.min(0.1, spots.radius()));
         Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
@@ -102,7 +126,7 @@ public class Readings {
                 measured.get("palest"),
                 Optional.ofNullable(measured.get("paper")),
                 Optional.ofNullable(measured.get("line")));
-        long paint = shelf.swatch(me, row.swatchId()).orElseThrow().paintId();
+        long paint = shelf.swatch(me, swatch).orElseThrow().paintId();
         long id = acts.act(
                 me,
                 () -> "Measured a swatch",
@@ -127,10 +151,40 @@ public class Readings {
         return paint;
     }
 
+    /** This reading counts from now on, whichever came later. */
+    @Transactional
+    public long count(Collector me, long reading) {
+        ReadingStore.ReadingRow row =
+                store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        if (!row.stage().equals("DRY")) {
+            throw Refusal.of(
+                    "reading", "A wet or lifted swatch is not the colour of the paint.", "Choose a dry reading.");
+        }
+        long paint = shelf.swatch(me, row.swatchId()).orElseThrow().paintId();
+        List<ReadingStore.ReadingRow> before = store.readingsOf(me, paint).stream()
+                .filter(r -> r.counts() || r.id() == reading)
+                .toList();
+        acts.act(
+                me,
+                () -> "Chose the reading that counts",
+                before.stream().map(r -> new Acts.Row("reading", r.id())).toList(),
+                made -> {
+                    before.forEach(r -> store.count(me, r.id(), r.id() == reading));
+                    return null;
+                });
+        facts.refresh(me, paint);
+        return paint;
+    }
+
     /** The piece of the picture from full strength to palest, upright, as JPEG. */
     byte[] crop(Collector me, long reading) {
         ReadingStore.ReadingRow row =
                 store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        if (row.scanId() != null && row.cell() != null) {
+            return scans.crop(me, row.scanId(), row.cell())
+                    .orElseThrow(() -> new NotFound("The picture of this reading is gone."));
+        }
+        if (row.pictureId() == null) throw new NotFound("This reading was measured without a picture.");
         Map<String, PaintViews.SpotView> spots = spots(row);
         PaintViews.SpotView full = spots.get("full");
         PaintViews.SpotView palest = spots.get("palest");

@@ -3,6 +3,7 @@ package molvet.server.reading;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import java.util.OptionalLong;
 import molvet.core.colour.Lab;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
@@ -35,8 +36,9 @@ class SwatchViews implements PaintViews.Swatches {
     public List<PaintViews.SwatchView> of(Collector me, long paint) {
         List<ReadingStore.PictureRow> pictures = store.picturesOf(me, paint);
         List<ReadingStore.ReadingRow> all = store.readingsOf(me, paint);
+        OptionalLong counting = store.counting(me, paint);
         return places.of(me, paint).stream()
-                .map(s -> view(me, s, pictures, all))
+                .map(s -> view(me, s, pictures, all, counting))
                 .toList();
     }
 
@@ -44,7 +46,8 @@ class SwatchViews implements PaintViews.Swatches {
             Collector me,
             SwatchPlaces.Placed s,
             List<ReadingStore.PictureRow> pictures,
-            List<ReadingStore.ReadingRow> all) {
+            List<ReadingStore.ReadingRow> all,
+            OptionalLong counting) {
         ShelfStore.SwatchRow row = s.swatch();
         return new PaintViews.SwatchView(
                 row.id(),
@@ -59,7 +62,7 @@ class SwatchViews implements PaintViews.Swatches {
                 row.height(),
                 s.history(),
                 pictures.stream()
-                        .filter(p -> p.swatchId() == row.id())
+                        .filter(p -> p.swatchId() != null && p.swatchId() == row.id())
                         .map(p -> new PaintViews.PictureView(
                                 p.id(),
                                 p.fileName(),
@@ -71,19 +74,29 @@ class SwatchViews implements PaintViews.Swatches {
                         .toList(),
                 all.stream()
                         .filter(r -> r.swatchId() == row.id())
-                        .map(this::reading)
+                        .map(r -> reading(r, all, counting))
                         .toList(),
                 neighbour(me, s.before()).orElse(null),
                 neighbour(me, s.after()).orElse(null),
                 row.version());
     }
 
-    private PaintViews.ReadingView reading(ReadingStore.ReadingRow r) {
+    private PaintViews.ReadingView reading(
+            ReadingStore.ReadingRow r, List<ReadingStore.ReadingRow> all, OptionalLong counting) {
         Lab massTone = new Lab(r.massL(), r.massA(), r.massB());
         Lab tint = new Lab(r.tintL(), r.tintA(), r.tintB());
         return new PaintViews.ReadingView(
                 r.id(),
                 r.pictureId(),
+                r.source(),
+                r.stage(),
+                counting.isPresent() && counting.getAsLong() == r.id(),
+                r.scanId(),
+                r.variation(),
+                r.staining(),
+                r.stage().equals("DRY") ? dryingShift(r, all).orElse(null) : null,
+                r.confidence(),
+                r.arithmetic(),
                 LabValue.of(massTone),
                 LabValue.of(tint),
                 r.granulation(),
@@ -92,6 +105,15 @@ class SwatchViews implements PaintViews.Swatches {
                 PaintViews.strip(massTone, tint, r.covering(), r.granulation()),
                 readings.spots(r),
                 r.at().toInstant(ZoneOffset.UTC).toString());
+    }
+
+    /** Against the latest wet picture of the same swatch. */
+    private static Optional<Double> dryingShift(ReadingStore.ReadingRow dry, List<ReadingStore.ReadingRow> all) {
+        return all.stream()
+                .filter(w -> w.stage().equals("WET") && w.swatchId() == dry.swatchId())
+                .findFirst()
+                .map(w -> new Lab(w.massL(), w.massA(), w.massB())
+                        .differenceFrom(new Lab(dry.massL(), dry.massA(), dry.massB())));
     }
 
     private Optional<PaintViews.Neighbour> neighbour(Collector me, Optional<SwatchPlaces.Beside> beside) {

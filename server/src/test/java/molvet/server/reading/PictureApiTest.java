@@ -253,8 +253,8 @@ class PictureApiTest {
         assertThat(me.get("/api/pictures/" + picture + "/original").must(200).bytes())
                 .isEqualTo(png);
         JsonNode p = measure(picture, 1 / 6.0, 0.5, 0.5, 0.5);
-        byte[] crop = me.get(
-                        "/api/readings/" + p.at("/swatches/0/readings/0/id").asLong() + "/crop")
+        byte[] crop = me.get("/api/swatch-readings/"
+                        + p.at("/swatches/0/readings/0/id").asLong() + "/crop")
                 .must(200)
                 .bytes();
         BufferedImage image = ImageIO.read(new ByteArrayInputStream(crop));
@@ -368,7 +368,7 @@ class PictureApiTest {
     @Test
     void anUploadBeyondTheLimitIsAnswered() {
         Api.Answer answer =
-                me.upload("/api/swatches/" + swatch + "/pictures", "a.png", new byte[41 * 1024 * 1024 + 1000]);
+                me.upload("/api/swatches/" + swatch + "/pictures", "a.png", new byte[91 * 1024 * 1024 + 1000]);
         assertThat(answer.must(413).kind()).isEqualTo("too-large");
     }
 
@@ -392,7 +392,8 @@ class PictureApiTest {
                 .must(201);
         assertThat(me.get("/api/paints/" + paint).json().at("/swatches/0/readings"))
                 .hasSize(1);
-        me.delete("/api/readings/" + p.at("/swatches/0/readings/0/id").asLong()).must(200);
+        me.delete("/api/swatch-readings/" + p.at("/swatches/0/readings/0/id").asLong())
+                .must(200);
         assertThat(me.get("/api/paints/" + paint).json().get("strip").isNull()).isTrue();
         long act = me.get("/api/acts?limit=1").json().at("/acts/0/id").asLong();
         me.post("/api/acts/" + act + "/undo", Map.of()).must(200);

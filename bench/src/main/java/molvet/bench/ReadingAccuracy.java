@@ -1,0 +1,362 @@
+package molvet.bench;
+
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.EnumMap;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Random;
+import java.util.stream.IntStream;
+import javax.imageio.ImageIO;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.ChartSpec;
+import molvet.core.chart.PageMarks;
+import molvet.core.chart.Plan;
+import molvet.core.chart.Ruling;
+import molvet.core.chart.SheetSize;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Refusal;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.UsualColour;
+import molvet.core.reading.CellReading;
+import molvet.core.reading.PageReading;
+import molvet.core.reading.Suspicion;
+import molvet.server.chart.ChartPainter;
+import molvet.server.reading.SheetInPicture;
+import molvet.server.reading.standin.Device;
+import molvet.server.reading.standin.Optics;
+import molvet.server.reading.standin.PaintedSheet;
+import molvet.server.reading.standin.SheetPainter;
+import org.apache.commons.math3.stat.correlation.SpearmansCorrelation;
+
+/**
+ * How true readings are: sheets painted from seeds by the stand-in painter, looked at by the stand-in devices, and read as any
+ * upload is. Prints a page in Markdown.
+ */
+public final class ReadingAccuracy {
+    private static final double[] COVERS = {0.10, 0.25, 0.60};
+    /** Between what the painter means by none, slight, moderate and strong: 0.02, 0.10, 0.20, 0.36. */
+    private static final double[] GRAINS = {0.045, 0.14, 0.27};
+
+    private static final ChartForm[] FORMS = {ChartForm.STRIPS, ChartForm.GRID, ChartForm.TWO_SQUARES, ChartForm.RING_CARD};
+
+    private final PigmentReference reference = PigmentReference.standard();
+    private final Optics optics = new Optics(reference);
+
+    /** What came of all sheets before one device. */
+    private static final class Tally {
+        private int sheets;
+        private int registered;
+        private final List<Double> residual = new ArrayList<>();
+        private final List<Double> mass = new ArrayList<>();
+        private final List<Double> tint = new ArrayList<>();
+        private final List<Double> own = new ArrayList<>();
+        private final List<double[]> grain = new ArrayList<>();
+        private final List<double[]> covering = new ArrayList<>();
+        private final int[] grainOff = new int[4];
+        private final int[] coverOff = new int[4];
+        private int checkers;
+        private final int[] swaps = new int[2];
+        private final int[] skips = new int[2];
+        private final int[] doubles = new int[2];
+        private final int[] alarms = new int[2];
+
+        private synchronized void add(Runnable what) {
+            what.run();
+        }
+    }
+
+    public static void main(String[] args) {
+        int sheets = args.length > 0 ? Integer.parseInt(args[0]) : 200;
+        new ReadingAccuracy().run(sheets);
+    }
+
+    private void run(int sheets) {
+        Map<Device.Kind, Tally> all = new EnumMap<>(Device.Kind.class);
+        for (Device.Kind k : Device.Kind.values()) all.put(k, new Tally());
+        IntStream.range(0, sheets).parallel().forEach(seed -> {
+            try {
+                sheet(seed, all);
+            } catch (IOException e) {
+                throw new IllegalStateException(e);
+            }
+            if (seed % 20 == 0) System.err.println("sheet " + seed);
+        });
+        print(sheets, all);
+    }
+
+    private void sheet(int seed, Map<Device.Kind, Tally> all) throws IOException {
+        Random random = new Random(7000 + seed);
+        ChartForm form = FORMS[seed % FORMS.length];
+        int cells = switch (form) {
+            case STRIPS -> 8 + random.nextInt(5);
+            case RING_CARD -> 8;
+            case TWO_SQUARES -> 12 + random.nextInt(16);
+            default -> 24 + random.nextInt(37);
+        };
+        Plan plan = Ruling.plan(ChartSpec.of(form, new SheetSize(210, 297), cells)
+                .withMarks(true)
+                .withOpacityLine(true)
+                .withSteps(5 + seed % 2));
+        Plan.Page page = plan.pages().get(0);
+        Optional<PageMarks> marks = Optional.of(PageMarks.on(plan.paper()));
+        List<Integer> places = page.cells().stream().map(Plan.Cell::index).toList();
+        Optics.Film[] films = new Optics.Film[places.size()];
+        Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
+        Map<Integer, Recipe> recipes = new HashMap<>();
+        for (int i = 0; i < films.length; i++) {
+            Recipe recipe = recipe(random);
+            films[i] = optics.film(recipe, 0.25 * random.nextGaussian());
+            recipes.put(places.get(i), recipe);
+            lettered.put(
+                    places.get(i),
+                    new ChartPainter.Lettered("Colour " + (i + 1), "", recipe.toString(), "", List.of(), ""));
+        }
+        ChartPainter print = new ChartPainter(
+                new ChartPainter.Head("C-0001", "", form, "http://127.0.0.1:8787/c/1/", false, false, false),
+                plan,
+                marks,
+                lettered);
+        BufferedImage printed =
+                ImageIO.read(new ByteArrayInputStream(print.paper().png(1, 220, print::draw)));
+        Map<Integer, Integer> filmOf = SheetPainter.asPlanned(places);
+        Planted planted = seed % 2 == 0 ? plant(filmOf, places, random) : new Planted(List.of(), -1, -1);
+        Map<Integer, Suspicion.Expected> expected = expected(places, films, recipes, random);
+        PaintedSheet sheet = SheetPainter.paint(
+                page,
+                plan.paper().width(),
+                plan.paper().height(),
+                printed,
+                form == ChartForm.RING_CARD,
+                films,
+                new SheetPainter.How(filmOf, false, false, false),
+                9,
+                seed);
+        SheetInPicture.Ruled ruled = new SheetInPicture.Ruled(page, plan.paper(), marks, form);
+        for (Device.Kind kind : Device.Kind.values()) {
+            Device device = kind.device();
+            Device.Shot shot = device.look(sheet, seed);
+            look(seed, kind, device, all.get(kind), sheet, films, ruled, shot)
+                    .ifPresent(read -> suspect(all.get(kind), read, sheet, planted, expected));
+        }
+    }
+
+    private Optional<PageReading> look(
+            int seed,
+            Device.Kind kind,
+            Device device,
+            Tally tally,
+            PaintedSheet sheet,
+            Optics.Film[] films,
+            SheetInPicture.Ruled ruled,
+            Device.Shot shot) {
+        PageReading read;
+        try {
+            read = SheetInPicture.read(shot.bytes(), ruled);
+        } catch (Refusal e) {
+            System.err.println(kind + " sheet " + seed + ": " + e.getMessage());
+            tally.add(() -> tally.sheets++);
+            return Optional.empty();
+        }
+        tally.add(() -> {
+            tally.sheets++;
+            tally.registered++;
+            tally.residual.add(read.map().residualMm());
+            if (read.checkerResidual().isPresent()) tally.checkers++;
+            for (CellReading c : read.cells()) {
+                PaintedSheet.Truth t = sheet.truth().get(c.cell());
+                if (t.paint() < 0) continue;
+                double m = c.massTone().differenceFrom(t.massTone());
+                tally.mass.add(m);
+                tally.tint.add(c.tint().differenceFrom(t.tint()));
+                tally.own.add(device.sees(films[t.paint()], SheetPainter.MASS)
+                        .differenceFrom(films[t.paint()].colour(SheetPainter.MASS)));
+                if (m > 10 || c.tint().differenceFrom(t.tint()) > 10) {
+                    System.err.println(kind + " sheet " + seed + " " + ruled.form() + " cell " + c.cell() + ": mass "
+                            + c.massTone() + " of " + t.massTone() + ", tint " + c.tint() + " of " + t.tint() + " "
+                            + c.notes());
+                }
+                if (c.bare()) continue;
+                c.granulation().ifPresent(v -> {
+                    tally.grain.add(new double[] {v, t.grain()});
+                    tally.grainOff[Math.abs(CellReading.granulates(v).ordinal() - step(t.grain(), GRAINS))]++;
+                });
+                c.covering().ifPresent(v -> {
+                    tally.covering.add(new double[] {v, t.covering()});
+                    tally.coverOff[Math.abs(step(v, COVERS) - step(t.covering(), COVERS))]++;
+                });
+            }
+        });
+        return Optional.of(read);
+    }
+
+    /** Mistakes made on purpose: two neighbours swapped, a cell passed over, one that holds another’s paint again. */
+    private record Planted(List<Integer> swapped, int skipped, int twice) {
+        boolean touches(int cell) {
+            return swapped.contains(cell) || cell == skipped || cell == twice;
+        }
+    }
+
+    private static Planted plant(Map<Integer, Integer> filmOf, List<Integer> places, Random random) {
+        int at = random.nextInt(places.size() - 1);
+        int one = places.get(at);
+        int other = places.get(at + 1);
+        int film = filmOf.get(one);
+        filmOf.put(one, filmOf.get(other));
+        filmOf.put(other, film);
+        List<Integer> left = new ArrayList<>(places);
+        left.removeAll(List.of(one, other));
+        int skipped = left.remove(random.nextInt(left.size()));
+        filmOf.put(skipped, -1);
+        int twice = left.remove(random.nextInt(left.size()));
+        filmOf.put(twice, filmOf.get(left.get(random.nextInt(left.size()))));
+        return new Planted(List.of(one, other), skipped, twice);
+    }
+
+    /** Of half the paints an earlier reading is known, of the others only the recipe. */
+    private Map<Integer, Suspicion.Expected> expected(
+            List<Integer> places, Optics.Film[] films, Map<Integer, Recipe> recipes, Random random) {
+        Map<Integer, Suspicion.Expected> all = new HashMap<>();
+        for (int i = 0; i < films.length; i++) {
+            if (random.nextBoolean()) {
+                Lab c = films[i].colour(SheetPainter.MASS);
+                Lab seen = new Lab(
+                        Math.max(0, c.l() + 1.5 * random.nextGaussian()),
+                        c.a() + 1.5 * random.nextGaussian(),
+                        c.b() + 1.5 * random.nextGaussian());
+                all.put(places.get(i), new Suspicion.Expected(seen, 4, "an earlier reading"));
+            } else {
+                int place = places.get(i);
+                UsualColour.of(recipes.get(place), reference)
+                        .ifPresent(u -> all.put(place, new Suspicion.Expected(u.massTone(), u.spread(), "the recipe")));
+            }
+        }
+        return all;
+    }
+
+    private static void suspect(
+            Tally tally,
+            PageReading read,
+            PaintedSheet sheet,
+            Planted planted,
+            Map<Integer, Suspicion.Expected> expected) {
+        List<Suspicion> all = Suspicion.in(read.cells(), expected);
+        tally.add(() -> {
+            if (!planted.swapped.isEmpty()) {
+                int one = planted.swapped.get(0);
+                int other = planted.swapped.get(1);
+                double apart = sheet.truth().get(one).massTone().differenceFrom(sheet.truth().get(other).massTone());
+                if (apart > 10) {
+                    tally.swaps[1]++;
+                    boolean found = all.stream()
+                            .anyMatch(s -> s.kind() == Suspicion.Kind.SWAPPED
+                                    && (s.cell() == one || s.cell() == other)
+                                    && (s.other().getAsInt() == one || s.other().getAsInt() == other));
+                    if (found) tally.swaps[0]++;
+                }
+                tally.skips[1]++;
+                if (all.stream().anyMatch(s -> s.cell() == planted.skipped)) tally.skips[0]++;
+                tally.doubles[1]++;
+                if (all.stream().anyMatch(s -> s.cell() == planted.twice)) tally.doubles[0]++;
+            }
+            for (CellReading c : read.cells()) {
+                if (planted.touches(c.cell())) continue;
+                tally.alarms[1]++;
+                if (all.stream().anyMatch(s -> s.cell() == c.cell())) tally.alarms[0]++;
+            }
+        });
+    }
+
+    private static int step(double value, double[] bounds) {
+        int step = 0;
+        for (double c : bounds) if (value >= c) step++;
+        return step;
+    }
+
+    private Recipe recipe(Random random) {
+        List<Pigment> all = reference.all();
+        String one = all.get(random.nextInt(all.size())).code().toString();
+        return random.nextInt(4) > 0
+                ? Recipe.of(one)
+                : Recipe.of(one, all.get(random.nextInt(all.size())).code().toString());
+    }
+
+    private static void print(int sheets, Map<Device.Kind, Tally> all) {
+        System.out.println("| " + sheets + " sheets each | registered | residual of the marks, mm: median, 95th, worst | mass tone ΔE00: median, 95th, worst | tint ΔE00: median, 95th, worst | of the mass tone, the device’s own eye: median, 95th |");
+        System.out.println("|---|---|---|---|---|---|");
+        all.forEach((k, t) -> System.out.printf(
+                Locale.ROOT,
+                "| %s | %.1f %% | %s | %s | %s | %s |%n",
+                k.words(),
+                100.0 * t.registered / Math.max(1, t.sheets),
+                three(t.residual, 3),
+                three(t.mass, 2),
+                three(t.tint, 2),
+                two(t.own)));
+        System.out.println();
+        System.out.println("| | granulation: rank correlation, of those that granulate | class right, one off | covering: rank correlation | class right, one off | colour-checker found |");
+        System.out.println("|---|---|---|---|---|---|");
+        all.forEach((k, t) -> System.out.printf(
+                Locale.ROOT,
+                "| %s | %.3f, %.3f | %s | %.3f | %s | %d of %d |%n",
+                k.words(),
+                rank(t.grain),
+                rank(t.grain.stream().filter(g -> g[1] > GRAINS[0]).toList()),
+                offs(t.grainOff),
+                rank(t.covering),
+                offs(t.coverOff),
+                t.checkers,
+                t.registered));
+        System.out.println();
+        System.out.println("| mistakes planted | swaps found, colours over ΔE00 10 apart | passed over found | painted twice found | false alarms, of all other cells |");
+        System.out.println("|---|---|---|---|---|");
+        all.forEach((k, t) -> System.out.printf(
+                Locale.ROOT,
+                "| %s | %s | %s | %s | %s |%n",
+                k.words(),
+                share(t.swaps),
+                share(t.skips),
+                share(t.doubles),
+                share(t.alarms)));
+    }
+
+    private static String share(int[] of) {
+        return String.format(Locale.ROOT, "%.1f %% (%d of %d)", 100.0 * of[0] / Math.max(1, of[1]), of[0], of[1]);
+    }
+
+    private static String offs(int[] off) {
+        double n = Math.max(1, Arrays.stream(off).sum());
+        return String.format(Locale.ROOT, "%.1f %%, %.1f %%", 100 * off[0] / n, 100 * off[1] / n);
+    }
+
+    private static double rank(List<double[]> pairs) {
+        return new SpearmansCorrelation()
+                .correlation(
+                        pairs.stream().mapToDouble(p -> p[0]).toArray(),
+                        pairs.stream().mapToDouble(p -> p[1]).toArray());
+    }
+
+    private static String three(List<Double> values, int digits) {
+        double[] v = values.stream().mapToDouble(x -> x).sorted().toArray();
+        String f = "%." + digits + "f";
+        return v.length == 0
+                ? "–"
+                : String.format(
+                        Locale.ROOT, f + ", " + f + ", " + f, v[v.length / 2], v[(int) (v.length * 0.95)], v[v.length - 1]);
+    }
+
+    private static String two(List<Double> values) {
+        double[] v = values.stream().mapToDouble(x -> x).sorted().toArray();
+        return v.length == 0
+                ? "–"
+                : String.format(Locale.ROOT, "%.2f, %.2f", v[v.length / 2], v[(int) (v.length * 0.95)]);
+    }
+}

@@ -1,0 +1,98 @@
+package molvet.core.reading;
+
+import molvet.core.colour.Xyz;
+
+/**
+ * A picture in linear light: red, green and blue as the file's own space has them, 0 to 1, pixel after pixel in rows.
+ *
+ * <p>Positions are continuous: pixel (0, 0) covers 0 to 1 both ways, its middle is (0.5, 0.5).
+ */
+public final class Light {
+    private final int width;
+    private final int height;
+    private final float[] rgb;
+    private final double[] toXyz;
+
+    /**
+     * @param rgb {@code 3 × width × height} values
+     * @param toXyz nine numbers, by rows: from red, green and blue to XYZ for D50, with Y = 1 for full white
+     */
+    public Light(int width, int height, float[] rgb, double[] toXyz) {
+        if (width < 2 || height < 2 || rgb.length != 3 * width * height || toXyz.length != 9) {
+            throw new IllegalArgumentException("A picture of " + width + " × " + height + " with " + rgb.length
+                    + " values and a matrix of " + toXyz.length);
+        }
+        this.width = width;
+        this.height = height;
+        this.rgb = rgb;
+        this.toXyz = toXyz.clone();
+    }
+
+    public int width() {
+        return width;
+    }
+
+    public int height() {
+        return height;
+    }
+
+    /**
+     * The light at a point, between four pixels.
+     *
+     * @param out three numbers, overwritten
+     * @return false, with nothing written, where the point lies outside the picture
+     */
+    public boolean at(double u, double v, double[] out) {
+        double x = u - 0.5;
+        double y = v - 0.5;
+        if (!(x >= -0.5 && y >= -0.5 && x <= width - 0.5 && y <= height - 0.5)) return false;
+        int i = (int) Math.max(0, Math.min(width - 2, Math.floor(x)));
+        int j = (int) Math.max(0, Math.min(height - 2, Math.floor(y)));
+        double s = Math.max(0, Math.min(1, x - i));
+        double t = Math.max(0, Math.min(1, y - j));
+        int a = 3 * (j * width + i);
+        int b = a + 3 * width;
+        double aa = (1 - s) * (1 - t);
+        double ab = s * (1 - t);
+        double ba = (1 - s) * t;
+        double bb = s * t;
+        for (int c = 0; c < 3; c++) {
+            out[c] = aa * rgb[a + c] + ab * rgb[a + 3 + c] + ba * rgb[b + c] + bb * rgb[b + 3 + c];
+        }
+        return true;
+    }
+
+    /** Luminance by the picture's own matrix; {@link Double#NaN} outside. */
+    double luminance(double u, double v, double[] room) {
+        return at(u, v, room) ? toXyz[3] * room[0] + toXyz[4] * room[1] + toXyz[5] * room[2] : Double.NaN;
+    }
+
+    Xyz xyz(double r, double g, double b) {
+        return new Xyz(
+                toXyz[0] * r + toXyz[1] * g + toXyz[2] * b,
+                toXyz[3] * r + toXyz[4] * g + toXyz[5] * b,
+                toXyz[6] * r + toXyz[7] * g + toXyz[8] * b);
+    }
+
+    /** The light of which a colour is made in this picture's space. */
+    double[] rgb(Xyz c) {
+        double[] m = toXyz;
+        double det = m[0] * (m[4] * m[8] - m[5] * m[7])
+                - m[1] * (m[3] * m[8] - m[5] * m[6])
+                + m[2] * (m[3] * m[7] - m[4] * m[6]);
+        return new double[] {
+            ((m[4] * m[8] - m[5] * m[7]) * c.x()
+                            + (m[2] * m[7] - m[1] * m[8]) * c.y()
+                            + (m[1] * m[5] - m[2] * m[4]) * c.z())
+                    / det,
+            ((m[5] * m[6] - m[3] * m[8]) * c.x()
+                            + (m[0] * m[8] - m[2] * m[6]) * c.y()
+                            + (m[2] * m[3] - m[0] * m[5]) * c.z())
+                    / det,
+            ((m[3] * m[7] - m[4] * m[6]) * c.x()
+                            + (m[1] * m[6] - m[0] * m[7]) * c.y()
+                            + (m[0] * m[4] - m[1] * m[3]) * c.z())
+                    / det
+        };
+    }
+}

@@ -1,0 +1,95 @@
+package molvet.core.reading;
+
+import java.util.Arrays;
+import molvet.core.colour.Lab;
+
+/** Centres and spreads that a hair, a pencil line or a blot does not move. */
+final class Robust {
+    private static final double TO_DEVIATION = 1.4826;
+    /** Tukey's biweight leaves out what lies farther than this many spreads; 95 % efficient on normal errors. */
+    private static final double BISQUARE = 4.685;
+
+    private Robust() {}
+
+    static double median(double[] values, int n) {
+        double[] sorted = Arrays.copyOf(values, n);
+        Arrays.sort(sorted);
+        return n == 0 ? 0 : n % 2 == 1 ? sorted[n / 2] : (sorted[n / 2 - 1] + sorted[n / 2]) / 2;
+    }
+
+    /** Standard deviation by the median absolute deviation. */
+    static double spread(double[] values, int n) {
+        double centre = median(values, n);
+        double[] away = new double[n];
+        for (int i = 0; i < n; i++) away[i] = Math.abs(values[i] - centre);
+        return TO_DEVIATION * median(away, n);
+    }
+
+    /** Root mean square about zero, without what lies beyond four spreads. */
+    static double deviation(double[] values, int n) {
+        if (n < 8) return 0;
+        double limit = 4 * Math.max(1e-9, spread(values, n));
+        double sum = 0;
+        int kept = 0;
+        for (int i = 0; i < n; i++) {
+            if (Math.abs(values[i]) <= limit) {
+                sum += values[i] * values[i];
+                kept++;
+            }
+        }
+        return kept == 0 ? 0 : Math.sqrt(sum / kept);
+    }
+
+    /** What {@link #centre} found: {@code kept} is the share of weight that was left, 0 to 1. */
+    record Centre(double l, double a, double b, double kept) {
+        Lab lab() {
+            return new Lab(Math.max(0, Math.min(100, l)), a, b);
+        }
+    }
+
+    /**
+     * Biweight centre of colours, by the distance in L*a*b* (F. Mosteller, J. W. Tukey, Data Analysis and Regression, 1977,
+     * 10.B, on the length of the difference).
+     *
+     * @param lab L*, a*, b* one after another, {@code n} colours
+     */
+    static Centre centre(double[] lab, int n) {
+        double[] one = new double[n];
+        double[] c = new double[3];
+        for (int k = 0; k < 3; k++) {
+            for (int i = 0; i < n; i++) one[i] = lab[3 * i + k];
+            c[k] = median(one, n);
+        }
+        double kept = 1;
+        for (int round = 0; round < 5; round++) {
+            for (int i = 0; i < n; i++) {
+                one[i] = Math.sqrt(
+                        square(lab[3 * i] - c[0]) + square(lab[3 * i + 1] - c[1]) + square(lab[3 * i + 2] - c[2]));
+            }
+            double limit = BISQUARE * Math.max(0.4, TO_DEVIATION * median(one, n) / 1.5);
+            double w = 0;
+            double[] sum = new double[3];
+            for (int i = 0; i < n; i++) {
+                if (one[i] >= limit) continue;
+                double t = one[i] / limit;
+                double weight = (1 - t * t) * (1 - t * t);
+                w += weight;
+                for (int k = 0; k < 3; k++) sum[k] += weight * lab[3 * i + k];
+            }
+            if (w <= 0) break;
+            kept = w / n;
+            double moved = 0;
+            for (int k = 0; k < 3; k++) {
+                double next = sum[k] / w;
+                moved = Math.max(moved, Math.abs(next - c[k]));
+                c[k] = next;
+            }
+            if (moved < 0.01) break;
+        }
+        return new Centre(c[0], c[1], c[2], kept);
+    }
+
+    private static double square(double v) {
+        return v * v;
+    }
+}

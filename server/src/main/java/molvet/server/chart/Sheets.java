@@ -1,0 +1,108 @@
+package molvet.server.chart;
+
+import java.time.Instant;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.PageMarks;
+import molvet.core.chart.Plan;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Utc;
+import molvet.server.chart.BenchStore.CellRow;
+import molvet.server.chart.BenchStore.ChartRow;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+
+/** A chart as paper: what is ruled on it and what was painted where, for those who look at the sheet itself. */
+@Service
+public class Sheets {
+    private final Bench bench;
+    private final BenchViews views;
+    private final BenchStore store;
+
+    Sheets(Bench bench, BenchViews views, BenchStore store) {
+        this.bench = bench;
+        this.views = views;
+        this.store = store;
+    }
+
+    /** @param marks as printed on each page; empty where it is printed without */
+    public record Sheet(
+            long id,
+            String code,
+            String title,
+            ChartForm form,
+            Plan plan,
+            Optional<PageMarks> marks,
+            List<Square> squares) {
+        /** The page a cell stands on. */
+        public List<Square> on(int page) {
+            return squares.stream().filter(s -> plan.pageOf(s.cell()) == page).toList();
+        }
+    }
+
+    /** A cell: {@code row} is its row in the database, {@code cell} its number on the chart. */
+    public record Square(
+            long row,
+            int cell,
+            @Nullable Long paint,
+            @Nullable Long second,
+            @Nullable Long swatch,
+            boolean painted) {}
+
+    /** Empty if the collector has no such chart. */
+    public Optional<Sheet> sheet(Collector me, long id) {
+        return store.chart(me, id).map(chart -> {
+            List<CellRow> cells = store.cells(me, id);
+            BenchViews.Printed printed = views.printed(me, chart, cells);
+            return new Sheet(
+                    id,
+                    chart.code(),
+                    chart.title(),
+                    ChartForm.valueOf(chart.form()),
+                    printed.plan(),
+                    printed.marks(),
+                    cells.stream()
+                            .map(c -> new Square(
+                                    c.id(), c.position(), c.paintId(), c.secondId(), c.swatchId(), c.isPainted()))
+                            .toList());
+        });
+    }
+
+    /** Charts of the collector, newest first, with their codes. */
+    public Map<Long, String> codes(Collector me) {
+        Map<Long, String> all = new java.util.LinkedHashMap<>();
+        store.charts(me).forEach(c -> all.put(c.id(), String.format("C-%04d", c.number())));
+        return all;
+    }
+
+    /** The page as it is printed, as PNG. */
+    public byte[] printed(Collector me, long id, int page, int dpi, String base) {
+        ChartPainter painter = views.painter(me, id, base, false);
+        return painter.paper().png(page, dpi, painter::draw);
+    }
+
+    /**
+     * A cell turns out to be painted: it is ticked off, with a swatch of its own. Part of the act under way, which must know
+     * the cell’s row.
+     *
+     * @return the swatch
+     */
+    public long painted(Collector me, long chart, int cell, Instant at, Acts.Made made) {
+        ChartRow row = bench.chart(me, chart);
+        CellRow c = store.cellsForUpdate(me, chart).stream()
+                .filter(x -> x.position() == cell)
+                .findFirst()
+                .orElseThrow();
+        long swatch = bench.swatch(me, row, c, c.paintId(), at, made);
+        store.changeCell(me, c.withPainting(swatch, Utc.of(at), Utc.of(at), c.eye()));
+        return swatch;
+    }
+
+    /** Two cells hold each other’s paint; see the corrections of the bench. */
+    public void swap(Collector me, long chart, int one, int other) {
+        bench.correct(me, chart, new Bench.Correction(Bench.Slip.SWAPPED.name(), one, other, null));
+    }
+}

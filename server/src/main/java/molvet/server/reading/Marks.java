@@ -1,0 +1,159 @@
+package molvet.server.reading;
+
+import boofcv.abst.fiducial.FiducialDetector;
+import boofcv.abst.fiducial.QrCodeDetector;
+import boofcv.alg.fiducial.qrcode.QrCode;
+import boofcv.factory.fiducial.ConfigFiducialBinary;
+import boofcv.factory.fiducial.FactoryFiducial;
+import boofcv.factory.filter.binary.ConfigThreshold;
+import boofcv.factory.filter.binary.ThresholdType;
+import boofcv.struct.image.GrayU8;
+import georegression.struct.point.Point2D_F64;
+import georegression.struct.shapes.Polygon2D_F64;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.IntStream;
+import molvet.core.chart.PageMarks;
+import molvet.core.reading.Light;
+import molvet.core.reading.PageMap;
+
+/**
+ * The printed marks in a picture: square markers with their number and their corners, and the text of a QR code.
+ *
+ * @param text of the QR code that names a page, if one was read
+ * @param mirrored whether the markers are only found in the mirror
+ */
+record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
+    /** Markers of 8 mm are then still some forty pixels wide on a sheet of A4. */
+    private static final int SIDE = 1600;
+
+    /** Looked at again so large where a marker is missing: a small page in a large picture. */
+    private static final int LARGE_SIDE = 3000;
+
+    private static final int SIDE_OF_CODE = 1500;
+
+    /** @param id 0 to 3 as in {@link PageMarks}; {@code corners} of the printed square: top left, top right, and so on */
+    record Found(int id, List<PageMap.Point> corners) {}
+
+    static Marks in(Light light) {
+        double scale = Math.max(1, Math.max(light.width(), light.height()) / (double) SIDE);
+        GrayU8 grey = grey(light, 0, 0, light.width(), light.height(), scale, false);
+        List<Found> found = markers(grey, scale);
+        double large = Math.max(1, Math.max(light.width(), light.height()) / (double) LARGE_SIDE);
+        if (found.size() < 4 && large < scale) {
+            List<Found> more = markers(grey(light, 0, 0, light.width(), light.height(), large, false), large);
+            if (more.size() > found.size()) found = more;
+        }
+        boolean mirrored = false;
+        if (found.size() < 2) {
+            List<Found> other = markers(grey(light, 0, 0, light.width(), light.height(), scale, true), scale);
+            mirrored = other.size() >= 3 && other.size() > found.size();
+        }
+        return new Marks(found, code(light, found), mirrored);
+    }
+
+    private static List<Found> markers(GrayU8 grey, double scale) {
+        ConfigFiducialBinary config = new ConfigFiducialBinary(8);
+        config.borderWidthFraction = 0.25;
+        FiducialDetector<GrayU8> detector =
+                FactoryFiducial.squareBinary(config, ConfigThreshold.local(ThresholdType.LOCAL_MEAN, 21), GrayU8.class);
+        detector.detect(grey);
+        List<PageMarks.Marker> known =
+                PageMarks.on(new molvet.core.chart.SheetSize(210, 297)).markers();
+        List<Found> all = new ArrayList<>();
+        for (int i = 0; i < detector.totalFound(); i++) {
+            long code = detector.getId(i);
+            Polygon2D_F64 bounds = detector.getBounds(i, null);
+            known.stream().filter(m -> m.code() == code).findFirst().ifPresent(m -> {
+                List<PageMap.Point> corners = new ArrayList<>();
+                for (int k = 0; k < 4; k++) {
+                    Point2D_F64 p = bounds.get(k);
+                    corners.add(new PageMap.Point(p.x * scale, p.y * scale));
+                }
+                all.add(new Found(m.id(), List.copyOf(corners)));
+            });
+        }
+        return all;
+    }
+
+    /** Looked for beside each marker first, where it is printed, at full sharpness; then in the whole picture. */
+    private static Optional<String> code(Light light, List<Found> found) {
+        for (Found f : found) {
+            if (f.id != 1) continue;
+            PageMap.Point a = f.corners.get(0);
+            PageMap.Point b = f.corners.get(1);
+            PageMap.Point d = f.corners.get(3);
+            // From 2.3 marker widths to the left of it to its left edge, and a width below.
+            double[] xs = new double[4];
+            double[] ys = new double[4];
+            int n = 0;
+            for (double[] at : new double[][] {{-2.9, -0.4}, {0.1, -0.4}, {0.1, 2.2}, {-2.9, 2.2}}) {
+                xs[n] = a.x() + at[0] * (b.x() - a.x()) + at[1] * (d.x() - a.x());
+                ys[n++] = a.y() + at[0] * (b.y() - a.y()) + at[1] * (d.y() - a.y());
+            }
+            double left = Math.max(0, min(xs));
+            double top = Math.max(0, min(ys));
+            double right = Math.min(light.width(), -min(negative(xs)));
+            double bottom = Math.min(light.height(), -min(negative(ys)));
+            if (right - left < 20 || bottom - top < 20) continue;
+            double scale = Math.max(right - left, bottom - top) / 420.0;
+            Optional<String> text = read(
+                    grey(light, left, top, right - left, bottom - top, Math.max(0.4, Math.min(1.5, scale)), false));
+            if (text.isPresent()) return text;
+        }
+        double whole = Math.max(light.width(), light.height()) / (double) SIDE_OF_CODE;
+        Optional<String> text = read(grey(light, 0, 0, light.width(), light.height(), Math.max(1, whole), false));
+        return text.isPresent() || whole <= 1
+                ? text
+                : read(grey(light, 0, 0, light.width(), light.height(), Math.max(1, whole / 2), false));
+    }
+
+    private static double min(double[] v) {
+        return java.util.Arrays.stream(v).min().orElse(0);
+    }
+
+    private static double[] negative(double[] v) {
+        return java.util.Arrays.stream(v).map(x -> -x).toArray();
+    }
+
+    private static Optional<String> read(GrayU8 grey) {
+        QrCodeDetector<GrayU8> detector = FactoryFiducial.qrcode(null, GrayU8.class);
+        detector.process(grey);
+        return detector.getDetections().stream()
+                .map((QrCode q) -> q.message)
+                .filter(m -> m != null && m.matches("\\S{1,200}/c/\\d{1,18}/\\d{1,4}"))
+                .findFirst();
+    }
+
+    /** Lightness, 0 to 255, of a piece of the picture. @param scale pixels of the picture to one of the piece */
+    private static GrayU8 grey(
+            Light light, double left, double top, double width, double height, double scale, boolean mirrored) {
+        int w = Math.max(8, (int) (width / scale));
+        int h = Math.max(8, (int) (height / scale));
+        GrayU8 out = new GrayU8(w, h);
+        boolean two = scale > 1.4;
+        IntStream.range(0, h).parallel().forEach(y -> {
+            double[] c = new double[3];
+            for (int x = 0; x < w; x++) {
+                double u = left + (x + 0.5) * scale;
+                double v = top + (y + 0.5) * scale;
+                double sum = 0;
+                if (two) {
+                    double q = scale / 4;
+                    sum += at(light, u - q, v - q, c) + at(light, u + q, v - q, c);
+                    sum += at(light, u - q, v + q, c) + at(light, u + q, v + q, c);
+                    sum /= 4;
+                } else {
+                    sum = at(light, u, v, c);
+                }
+                out.data[y * w + (mirrored ? w - 1 - x : x)] = (byte) Math.min(255, Math.round(255 * Math.sqrt(sum)));
+            }
+        });
+        return out;
+    }
+
+    private static double at(Light light, double u, double v, double[] c) {
+        return light.at(u, v, c) ? Math.max(0, 0.25 * c[0] + 0.65 * c[1] + 0.1 * c[2]) : 1;
+    }
+}

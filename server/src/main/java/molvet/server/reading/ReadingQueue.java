@@ -1,0 +1,112 @@
+package molvet.server.reading;
+
+import jakarta.annotation.PreDestroy;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import java.util.concurrent.ConcurrentHashMap;
+import java.util.concurrent.Semaphore;
+import java.util.concurrent.TimeUnit;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
+import org.springframework.context.event.EventListener;
+import org.springframework.stereotype.Component;
+
+/**
+ * Reads one picture after the other, so that memory stays bounded however many collectors wait; whose turn it is, the store
+ * says. What is under way when the server stops is begun again when it starts.
+ */
+@Component
+class ReadingQueue {
+    private static final Logger LOG = LoggerFactory.getLogger(ReadingQueue.class);
+    /** Another server at the same database may have queued something. */
+    private static final long LOOK_AGAIN_SECONDS = 10;
+
+    private final ScanStore store;
+    private final SheetJob job;
+    private final Semaphore work = new Semaphore(0);
+    private final Map<Long, Double> progress = new ConcurrentHashMap<>();
+    private final Set<Long> stopping = ConcurrentHashMap.newKeySet();
+    private final Thread thread = new Thread(this::run, "reading");
+    private volatile boolean closing;
+
+    ReadingQueue(ScanStore store, SheetJob job) {
+        this.store = store;
+        this.job = job;
+        thread.setDaemon(true);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void start() {
+        store.again();
+        thread.start();
+    }
+
+    @PreDestroy
+    void close() throws InterruptedException {
+        closing = true;
+        work.release();
+        thread.join(TimeUnit.SECONDS.toMillis(20));
+    }
+
+    /** Something was queued. */
+    void wake() {
+        work.release();
+    }
+
+    /** How far a job of this server is; what the store says is up to a tenth behind. */
+    Optional<Double> progress(long scan) {
+        return Optional.ofNullable(progress.get(scan));
+    }
+
+    void stop(long scan) {
+        stopping.add(scan);
+    }
+
+    private void run() {
+        while (!closing) {
+            try {
+                Optional<ScanStore.ScanRow> next = store.next();
+                if (next.isEmpty()) {
+                    work.tryAcquire(LOOK_AGAIN_SECONDS, TimeUnit.SECONDS);
+                    work.drainPermits();
+                    continue;
+                }
+                one(next.get());
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                return;
+            } catch (RuntimeException e) {
+                // The database may be away for a while; nothing is lost, it is all in there.
+                LOG.warn("The reading queue waits: {}", e.toString());
+                pause();
+            }
+        }
+    }
+
+    private void pause() {
+        try {
+            work.tryAcquire(2, TimeUnit.SECONDS);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+        }
+    }
+
+    private void one(ScanStore.ScanRow scan) {
+        progress.put(scan.id(), 0.0);
+        try {
+            job.run(scan, share -> goOn(scan.id(), share));
+        } finally {
+            progress.remove(scan.id());
+            stopping.remove(scan.id());
+        }
+    }
+
+    private boolean goOn(long scan, double share) {
+        double before = progress.getOrDefault(scan, 0.0);
+        if (share > before) progress.put(scan, share);
+        if (Math.floor(share * 10) > Math.floor(before * 10)) store.progress(scan, share);
+        return !closing && !stopping.contains(scan);
+    }
+}
