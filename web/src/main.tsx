@@ -32,6 +32,7 @@ import { MakersPage } from "./rooms/maker/MakersPage";
 import { PigmentPage } from "./rooms/pigment/PigmentPage";
 import { PigmentsPage } from "./rooms/pigment/PigmentsPage";
 import { MeasurePage } from "./rooms/reading/MeasurePage";
+import { MeterPage } from "./rooms/reading/MeterPage";
 import { ReadingPage } from "./rooms/reading/ReadingPage";
 import { ReadingsPage } from "./rooms/reading/ReadingsPage";
 import { BacklogPage } from "./rooms/shelf/BacklogPage";
@@ -80,6 +81,7 @@ const router = createBrowserRouter([
       { path: "/paints/:paint", element: <PaintPage /> },
       { path: "/paints/:paint/edit", element: <EditPaintPage /> },
       { path: "/pictures/:picture/measure/:paint", element: <MeasurePage /> },
+      { path: "/meter", element: <MeterPage /> },
       { path: "/readings", element: <ReadingsPage /> },
       { path: "/readings/:reading", element: <ReadingPage /> },
       { path: "/shelf", element: <ShelfPage /> },

@@ -452,6 +452,86 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts/{chart}/measured.cgats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Meter.cgats"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/measured.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Meter.csv"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/measured.cxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Meter.cxf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/measured.gpl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Meter.gpl"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/charts/{chart}/measured.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Meter.json"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/charts/{chart}/order": {
         parameters: {
             query?: never;
@@ -1342,6 +1422,54 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["Maker.addLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Meter.keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Meter.file"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/meter/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Meter.read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2692,6 +2820,10 @@ export interface components {
             keeper: components["schemas"]["KeeperEntry"];
             places: components["schemas"]["PlaceView"][];
         };
+        KeptValues: {
+            /** Format: int32 */
+            kept: number;
+        };
         LabValue: {
             /** Format: double */
             a: number;
@@ -2818,6 +2950,15 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        MeasuredChart: {
+            colours: components["schemas"]["MeasuredColour"][];
+            illuminant: string;
+            observer: string;
+        };
+        MeasuredColour: {
+            lab: components["schemas"]["LabValue"];
+            name: string;
+        };
         Merge: {
             /** Format: int64 */
             into: number;
@@ -2825,6 +2966,32 @@ export interface components {
         MergeAsked: {
             /** Format: int64 */
             from?: number;
+        };
+        MeterLine: {
+            massTone: components["schemas"]["LabValue"];
+            /** Format: int64 */
+            paint: number;
+            tint?: components["schemas"]["LabValue"];
+        };
+        MeterLines: {
+            values: components["schemas"]["MeterLine"][];
+        };
+        MeterText: {
+            text: string;
+        };
+        MeterValue: {
+            fromSpectrum: boolean;
+            massTone: components["schemas"]["LabValue"];
+            name: string;
+            /** Format: int64 */
+            paint?: number;
+            paintName?: string;
+            tint?: components["schemas"]["LabValue"];
+        };
+        MeterValues: {
+            /** Format: int32 */
+            known: number;
+            values: components["schemas"]["MeterValue"][];
         };
         NamedSize: {
             /** Format: double */
@@ -4750,6 +4917,116 @@ export interface operations {
             };
         };
     };
+    "Meter.cgats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    "Meter.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+        };
+    };
+    "Meter.cxf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/xml": string;
+                };
+            };
+        };
+    };
+    "Meter.gpl": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
+                };
+            };
+        };
+    };
+    "Meter.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeasuredChart"];
+                };
+            };
+        };
+    };
     "Bench.reorder": {
         parameters: {
             query?: never;
@@ -6389,6 +6666,81 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinePage"];
+                };
+            };
+        };
+    };
+    "Meter.keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterLines"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptValues"];
+                };
+            };
+        };
+    };
+    "Meter.file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterValues"];
+                };
+            };
+        };
+    };
+    "Meter.read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterValues"];
                 };
             };
         };

@@ -4,6 +4,7 @@ const PAGES = [
   ["/bench", "Charts"],
   ["/bench/new", "Plan a chart"],
   ["/readings", "Read the paper"],
+  ["/meter", "Colour meter"],
   ["/bench/cutting", "Cut a sheet"],
   ["/bench/paper", "Paper"],
 ] as const;

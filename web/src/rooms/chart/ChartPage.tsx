@@ -168,6 +168,16 @@ export function ChartPage() {
               every rectangle
             </a>
           </p>
+          {painted.length > 0 && (
+            <p className="flex flex-wrap gap-x-4">
+              <span className="quiet">As measured:</span>
+              {["cgats", "cxf", "csv", "json", "gpl"].map((f) => (
+                <a key={f} className="underline" href={`/api/charts/${id}/measured.${f}`}>
+                  {f === "cgats" ? "CGATS" : f === "cxf" ? "CxF3" : f.toUpperCase()}
+                </a>
+              ))}
+            </p>
+          )}
         </div>
         <div className="min-w-0 space-y-5">
           {wet.length > 0 && (

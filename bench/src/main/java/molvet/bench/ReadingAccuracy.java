@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
@@ -65,6 +66,7 @@ public final class ReadingAccuracy {
         private final int[] coverOff = new int[4];
         private int checkers;
         private final int[] swaps = new int[2];
+        private final int[] swapsOfRead = new int[2];
         private final int[] skips = new int[2];
         private final int[] doubles = new int[2];
         private final int[] alarms = new int[2];
@@ -128,7 +130,7 @@ public final class ReadingAccuracy {
         BufferedImage printed =
                 ImageIO.read(new ByteArrayInputStream(print.paper().png(1, 220, print::draw)));
         Map<Integer, Integer> filmOf = SheetPainter.asPlanned(places);
-        Planted planted = seed % 2 == 0 ? plant(filmOf, places, random) : new Planted(List.of(), -1, -1);
+        Planted planted = seed % 2 == 0 ? plant(filmOf, places, films, random) : new Planted(List.of(), -1, false, -1);
         Map<Integer, Suspicion.Expected> expected = expected(places, films, recipes, random);
         PaintedSheet sheet = SheetPainter.paint(
                 page,
@@ -199,13 +201,14 @@ public final class ReadingAccuracy {
     }
 
     /** Mistakes made on purpose: two neighbours swapped, a cell passed over, one that holds another’s paint again. */
-    private record Planted(List<Integer> swapped, int skipped, int twice) {
+    private record Planted(List<Integer> swapped, int skipped, boolean skippedWhite, int twice) {
         boolean touches(int cell) {
             return swapped.contains(cell) || cell == skipped || cell == twice;
         }
     }
 
-    private static Planted plant(Map<Integer, Integer> filmOf, List<Integer> places, Random random) {
+    private static Planted plant(
+            Map<Integer, Integer> filmOf, List<Integer> places, Optics.Film[] films, Random random) {
         int at = random.nextInt(places.size() - 1);
         int one = places.get(at);
         int other = places.get(at + 1);
@@ -215,10 +218,11 @@ public final class ReadingAccuracy {
         List<Integer> left = new ArrayList<>(places);
         left.removeAll(List.of(one, other));
         int skipped = left.remove(random.nextInt(left.size()));
+        boolean white = films[filmOf.get(skipped)].colour(SheetPainter.MASS).differenceFrom(Lab.PAPER) < 8;
         filmOf.put(skipped, -1);
         int twice = left.remove(random.nextInt(left.size()));
         filmOf.put(twice, filmOf.get(left.get(random.nextInt(left.size()))));
-        return new Planted(List.of(one, other), skipped, twice);
+        return new Planted(List.of(one, other), skipped, white, twice);
     }
 
     /** Of half the paints an earlier reading is known, of the others only the recipe. */
@@ -255,15 +259,20 @@ public final class ReadingAccuracy {
                 int other = planted.swapped.get(1);
                 double apart = sheet.truth().get(one).massTone().differenceFrom(sheet.truth().get(other).massTone());
                 if (apart > 10) {
+                    boolean known = Stream.of(one, other)
+                            .allMatch(c -> expected.containsKey(c) && expected.get(c).from().contains("earlier"));
                     tally.swaps[1]++;
+                    if (known) tally.swapsOfRead[1]++;
                     boolean found = all.stream()
                             .anyMatch(s -> s.kind() == Suspicion.Kind.SWAPPED
                                     && (s.cell() == one || s.cell() == other)
                                     && (s.other().getAsInt() == one || s.other().getAsInt() == other));
                     if (found) tally.swaps[0]++;
+                    if (found && known) tally.swapsOfRead[0]++;
                 }
-                tally.skips[1]++;
-                if (all.stream().anyMatch(s -> s.cell() == planted.skipped)) tally.skips[0]++;
+                // White paint that was forgotten on white paper cannot be missed by anyone.
+                if (!planted.skippedWhite) tally.skips[1]++;
+                if (!planted.skippedWhite && all.stream().anyMatch(s -> s.cell() == planted.skipped)) tally.skips[0]++;
                 tally.doubles[1]++;
                 if (all.stream().anyMatch(s -> s.cell() == planted.twice)) tally.doubles[0]++;
             }
@@ -316,13 +325,14 @@ public final class ReadingAccuracy {
                 t.checkers,
                 t.registered));
         System.out.println();
-        System.out.println("| mistakes planted | swaps found, colours over ΔE00 10 apart | passed over found | painted twice found | false alarms, of all other cells |");
-        System.out.println("|---|---|---|---|---|");
+        System.out.println("| mistakes planted | swaps found, colours over ΔE00 10 apart | of these, where both paints were read before | passed over found | painted twice found | false alarms, of all other cells |");
+        System.out.println("|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
-                "| %s | %s | %s | %s | %s |%n",
+                "| %s | %s | %s | %s | %s | %s |%n",
                 k.words(),
                 share(t.swaps),
+                share(t.swapsOfRead),
                 share(t.skips),
                 share(t.doubles),
                 share(t.alarms)));

@@ -160,6 +160,24 @@ public final class Api {
         post("/api/acts/" + act + "/undo", Map.of()).must(200);
     }
 
+    /** What became of a picture that was queued; asked for until it is over. */
+    public JsonNode read(Answer queued) {
+        return read(queued.must(202).json().get("reading").asLong());
+    }
+
+    public JsonNode read(long reading) {
+        String path = "/api/readings/" + reading;
+        JsonNode now = get(path).must(200).json();
+        while (List.of("QUEUED", "READING").contains(now.get("state").asString()))
+            now = get(path).must(200).json();
+        return now;
+    }
+
+    /** A picture of a sheet, put in the queue. @param chart the chart it shows, or null */
+    public Answer sheet(byte[] picture, Long chart) {
+        return upload("/api/readings" + (chart == null ? "" : "?chart=" + chart), "sheet.png", picture);
+    }
+
     /** A paint, by name and pigments. */
     public JsonNode paint(String name, String pigments) {
         return post("/api/paints", Map.of("name", name, "pigments", pigments, "form", "TUBE", "volume", "15"))

@@ -262,7 +262,7 @@ public final class PaperLight {
         return roughness;
     }
 
-    /** How far bare paper within reach of a point misses the light: the middle of its residuals, as a share. */
+    /** How far bare paper within reach of a point misses the light: the ninth tenth of its residuals, as a share. */
     double missNear(double x, double y, double reach) {
         double[] tint = {Math.log(mean[0] / mean[1]), Math.log(mean[2] / mean[1])};
         double[] near = new double[residuals.length];
@@ -275,9 +275,9 @@ public final class PaperLight {
             if (grey && Math.abs(sample.x - x) <= reach && Math.abs(sample.y - y) <= reach) near[n++] = residuals[s];
         }
         if (n < 4) return 0;
+        for (int i = 0; i < n; i++) near[i] = Math.abs(near[i]);
         Arrays.sort(near, 0, n);
-        // The spread between the quarters tells a shadow's edge, which a smooth light cannot follow.
-        double quarters = near[n * 3 / 4] - near[n / 4];
-        return Math.max(Math.abs(near[n / 2]), quarters / 1.35 - roughness);
+        // A shadow’s edge is a thing a smooth light cannot follow: along it, the paper misses.
+        return near[n * 9 / 10];
     }
 }

@@ -38,11 +38,14 @@ public record Suspicion(Kind kind, int cell, OptionalInt other, String why) {
      */
     public record Expected(Lab massTone, double spread, String from) {}
 
-    /** Twice the logarithm of how much likelier the mended page must be: one in some hundred, and for far cells more. */
-    private static final double SURE = 10;
+    /**
+     * Twice the logarithm of how much likelier the mended page must be. Neighbours are mixed up often, cells far apart hardly
+     * ever, and there are many more pairs of them to go wrong by chance.
+     */
+    private static final double SURE = 3.5;
 
-    private static final double FAR_CELLS = 4;
-    private static final double SAME = 3.5;
+    private static final double FAR_CELLS = 7;
+    private static final double SAME = 3;
     private static final double APART = 8;
     /** A single surprise never counts for more than five spreads: paints do differ. */
     private static final double MOST = 25;
@@ -90,7 +93,7 @@ public record Suspicion(Kind kind, int cell, OptionalInt other, String why) {
                 gain += cost(cells.get(j), own) - cost(cells.get(j), before);
                 run++;
             }
-            boolean moved = run >= 3 && gain > SURE && gain > 2.0 * run;
+            boolean moved = run >= 3 && gain > 3 * SURE && gain > 2.0 * run;
             found.add(new Suspicion(
                     moved ? Kind.GAP : Kind.SKIPPED,
                     c.cell(),
@@ -121,7 +124,7 @@ public record Suspicion(Kind kind, int cell, OptionalInt other, String why) {
                 double crossB = cost(b, ea);
                 double gain = own - crossA - crossB;
                 double needed = j == i + 1 ? SURE : SURE + FAR_CELLS;
-                if (gain < needed || crossA > 6 || crossB > 6) continue;
+                if (gain < needed || crossA > 9 || crossB > 9) continue;
                 if (a.massTone().differenceFrom(b.massTone()) < APART) continue;
                 pairs.add(new Pair(a, b, gain));
             }
@@ -151,13 +154,14 @@ public record Suspicion(Kind kind, int cell, OptionalInt other, String why) {
             List<CellReading> cells, Map<Integer, Expected> expected, List<Suspicion> found, Set<Integer> told) {
         for (CellReading b : cells) {
             Expected eb = expected.get(b.cell());
-            if (eb == null || b.bare() || told.contains(b.cell()) || cost(b, eb) < SURE) continue;
+            if (eb == null || b.bare() || told.contains(b.cell())) continue;
             for (CellReading a : cells) {
                 Expected ea = expected.get(a.cell());
                 if (a == b || ea == null || a.bare() || told.contains(a.cell())) continue;
                 boolean same = a.massTone().differenceFrom(b.massTone()) < SAME
                         && a.tint().differenceFrom(b.tint()) < SAME;
-                if (same && cost(a, ea) < 5 && cost(b, ea) < 5 && ea.massTone.differenceFrom(eb.massTone) > APART) {
+                boolean likelier = cost(b, eb) - cost(b, ea) > SURE / 2 && cost(a, eb) - cost(a, ea) > SURE / 2;
+                if (same && likelier && cost(b, ea) < 9 && ea.massTone.differenceFrom(eb.massTone) > APART) {
                     told.add(b.cell());
                     found.add(new Suspicion(
                             Kind.TWICE,

@@ -162,7 +162,9 @@ public class PaintFacts implements Acts.Restored {
                 new SwatchReading(massTone(r), tint(r), r.granulation(), Optional.ofNullable(r.covering()), List.of());
         return switch (trait) {
             case GRANULATION ->
-                Optional.of(r.variation() == null ? reading.granulates() : CellReading.granulates(r.variation()));
+                r.variation() != null
+                        ? Optional.of(CellReading.granulates(r.variation()))
+                        : r.arithmetic() == 1 ? Optional.of(reading.granulates()) : Optional.empty();
             case TRANSPARENCY -> reading.covers().map(g -> g);
             case STAINING -> Optional.ofNullable(r.staining()).map(Lifting::stains);
             case LIGHTFASTNESS -> Optional.empty();

@@ -88,6 +88,7 @@ public class PaintStore {
             @Nullable Double covering,
             @Nullable Double variation,
             @Nullable Double staining,
+            int arithmetic,
             LocalDateTime at) {}
 
     /** What follows from a paint's rows, as kept for finding. */
@@ -333,7 +334,7 @@ public class PaintStore {
                 select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.variation,
                        (select z.staining from reading z join swatch y on y.id = z.swatch_id
                         where z.collector_id = ? and y.paint_id = ? and z.staining is not null
-                        order by z.id desc limit 1) staining, r.at
+                        order by z.id desc limit 1) staining, r.arithmetic, r.at
                 from reading r join swatch s on s.id = r.swatch_id
                 where r.collector_id = ? and s.paint_id = ? and r.stage = 'DRY'
                 order by r.counts desc, s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1

@@ -4,6 +4,7 @@ import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import molvet.core.colour.Lab;
 import molvet.core.reading.CellReading;
 import molvet.core.reading.SwatchReading;
 import molvet.server.account.Collector;
@@ -213,6 +214,64 @@ class ReadingStore {
                 .params(me.id(), id)
                 .query(ReadingRow.class)
                 .optional();
+    }
+
+    record NamedPaint(long id, int accession, String name) {}
+
+    List<NamedPaint> named(Collector me) {
+        return db.sql("select id, accession, name from paint where collector_id = ? order by id")
+                .param(me.id())
+                .query(NamedPaint.class)
+                .list();
+    }
+
+    boolean hasPaint(Collector me, long paint) {
+        return db.sql("select count(*) from paint where id = ? and collector_id = ?")
+                        .params(paint, me.id())
+                        .query(Long.class)
+                        .single()
+                > 0;
+    }
+
+    Optional<Long> currentSwatch(Collector me, long paint) {
+        return db.sql("select id from swatch where paint_id = ? and collector_id = ? and state = 'CURRENT'"
+                        + " order by id desc limit 1")
+                .params(paint, me.id())
+                .query(Long.class)
+                .optional();
+    }
+
+    long addMeter(Collector me, long swatch, Lab full, Lab tint, LocalDateTime at) {
+        GeneratedKeyHolder key = new GeneratedKeyHolder();
+        db.sql("""
+                insert into reading (collector_id, swatch_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a, tint_b,
+                                     granulation, arithmetic, at, source)
+                values (?, ?, '{}', ?, ?, ?, ?, ?, ?, 0, 0, ?, 'METER')
+                """)
+                .params(me.id(), swatch, full.l(), full.a(), full.b(), tint.l(), tint.a(), tint.b(), at)
+                .update(key, "id");
+        return key.getKey().longValue();
+    }
+
+    record Measured(
+            int accession,
+            String name,
+            double massL,
+            double massA,
+            double massB,
+            double tintL,
+            double tintA,
+            double tintB) {}
+
+    /** The latest dry reading of each cell’s own swatch, in the order of the cells. */
+    List<Measured> measuredOnChart(Collector me, long chart) {
+        return db.sql("""
+                select p.accession, p.name, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b
+                from chart_cell c join paint p on p.id = c.paint_id
+                join reading r on r.id = (select max(x.id) from reading x
+                                          where x.swatch_id = c.swatch_id and x.stage = 'DRY')
+                where c.collector_id = ? and c.chart_id = ? order by c.position
+                """).params(me.id(), chart).query(Measured.class).list();
     }
 
     /** The reading the paint’s strip is drawn from, as its facts were last worked out. */

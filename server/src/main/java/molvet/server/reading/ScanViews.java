@@ -350,7 +350,7 @@ class ScanViews {
         Map<Integer, Suspicion.Expected> expected = new LinkedHashMap<>();
         boolean loose = Trust.valueOf(s.trust()) == Trust.WITHIN;
         for (ScannedCell c : cells) {
-            if (c.leftOut() || c.second() != null || c.entry() == null) continue;
+            if (c.leftOut() && !c.bare() || c.second() != null || c.entry() == null) continue;
             if (c.earlier() != null) {
                 expected.put(
                         c.cell(),
@@ -366,7 +366,7 @@ class ScanViews {
                             expected.put(c.cell(), new Suspicion.Expected(u.massTone(), u.spread(), "the recipe")));
         }
         List<CellReading> read = cells.stream()
-                .filter(c -> !c.leftOut() && c.second() == null && c.entry() != null)
+                .filter(c -> (!c.leftOut() || c.bare()) && c.second() == null && c.entry() != null)
                 .map(c -> new CellReading(
                         c.cell(),
                         c.massTone().lab(),

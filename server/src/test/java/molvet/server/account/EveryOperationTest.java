@@ -119,7 +119,7 @@ class EveryOperationTest {
                 .must(200);
         owner.post("/api/papers", Map.of("name", SECRET + " block", "size", "A4", "sheets", 5))
                 .must(201);
-        owner.post(
+        long chart = owner.post(
                         "/api/charts",
                         Map.of(
                                 "form",
@@ -127,10 +127,14 @@ class EveryOperationTest {
                                 "title",
                                 SECRET + " sheet",
                                 "paper",
-                                Map.of("width", 210, "height", 297),
+                                Map.of("width", 100, "height", 80),
                                 "paints",
                                 List.of(page.get("id").asLong())))
-                .must(201);
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        owner.read(owner.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER")));
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
             ResultSet r = s.executeQuery("select id from collector where email = '" + owner.email() + "'");

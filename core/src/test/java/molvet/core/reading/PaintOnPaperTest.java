@@ -1,0 +1,280 @@
+package molvet.core.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import java.util.Random;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.ChartSpec;
+import molvet.core.chart.Plan;
+import molvet.core.chart.Ruling;
+import molvet.core.chart.SheetSize;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Srgb;
+import molvet.core.measure.Rect;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Staining;
+import org.junit.jupiter.api.Test;
+
+/** Pages made number by number, so that what is on them is known: even squares, runs, grain, lines, hairs, shade. */
+class PaintOnPaperTest {
+    private static final double PPM = 8;
+    private static final SheetSize PAPER = new SheetSize(100, 120);
+    private static final PageMap SQUARE =
+            new PageMap(List.of(PPM, 0.0, 0.0, 0.0, PPM, 0.0, 0.0, 0.0), 0, 400, 480, 600, 0);
+    private static final double[] TO_XYZ = toXyz();
+
+    private final Plan plan;
+    private final float[] rgb = new float[3 * 800 * 960];
+
+    PaintOnPaperTest() {
+        plan = Ruling.plan(ChartSpec.of(ChartForm.STRIPS, PAPER, 3).withSteps(4).withOpacityLine(true).withPages(1));
+        fill(new Rect(0, 0, 100, 120), Lab.PAPER);
+    }
+
+    private static double[] toXyz() {
+        double[] m = new double[9];
+        Srgb[] one = {new Srgb(1, 0, 0), new Srgb(0, 1, 0), new Srgb(0, 0, 1)};
+        for (int c = 0; c < 3; c++) {
+            var xyz = one[c].toLab().toXyz();
+            m[c] = xyz.x();
+            m[3 + c] = xyz.y();
+            m[6 + c] = xyz.z();
+        }
+        return m;
+    }
+
+    private void fill(Rect box, Lab colour) {
+        Srgb c = Srgb.ofLab(colour);
+        each(box, at -> {
+            rgb[at] = (float) Srgb.decode(c.r());
+            rgb[at + 1] = (float) Srgb.decode(c.g());
+            rgb[at + 2] = (float) Srgb.decode(c.b());
+        });
+    }
+
+    private static void each(Rect box, java.util.function.IntConsumer at) {
+        for (int y = (int) Math.round(box.y() * PPM); y < Math.round(box.bottom() * PPM); y++) {
+            for (int x = (int) Math.round(box.x() * PPM); x < Math.round(box.right() * PPM); x++)
+                at.accept(3 * (y * 800 + x));
+        }
+    }
+
+    private void multiply(Rect box, java.util.function.DoubleSupplier by) {
+        each(box, at -> {
+            double f = by.getAsDouble();
+            for (int c = 0; c < 3; c++) rgb[at + c] *= (float) f;
+        });
+    }
+
+    private List<Plan.Part> painted(int cell) {
+        return plan.pages().get(0).cells().get(cell).parts().stream()
+                .filter(p -> p.kind().isPainted())
+                .toList();
+    }
+
+    private PageReading read() {
+        return new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), ChartForm.STRIPS)
+                .read(new Light(800, 960, rgb, TO_XYZ), SQUARE, Optional.empty(), false, s -> true);
+    }
+
+    private static final Lab[] BLUES = {
+        new Lab(28, 15, -50), new Lab(45, 5, -42), new Lab(68, 0, -25), new Lab(86, -1, -8)
+    };
+
+    private void strip(int cell) {
+        for (int i = 0; i < 4; i++) fill(painted(cell).get(i).box(), BLUES[i]);
+    }
+
+    @Test
+    void evenSquaresAreReadToAFractionOfTheLeastVisibleDifference() {
+        strip(0);
+        PageReading page = read();
+        CellReading c = page.cells().get(0);
+        assertThat(c.curve()).hasSize(4);
+        for (int i = 0; i < 4; i++)
+            assertThat(c.curve().get(i).differenceFrom(BLUES[i])).isLessThan(0.1);
+        assertThat(c.massTone()).isEqualTo(c.curve().get(0));
+        assertThat(c.tint()).isEqualTo(c.curve().get(3));
+        assertThat(c.range()).isCloseTo(58, within(0.5));
+        assertThat(c.granulates()).contains(Granulation.NONE);
+        assertThat(c.bare()).isFalse();
+        assertThat(page.cells().get(1).bare()).isTrue();
+        assertThat(page.trust()).isEqualTo(Trust.SCANNED);
+    }
+
+    @Test
+    void aTwistOfLightIsTakenOut() {
+        strip(0);
+        strip(2);
+        for (int y = 0; y < 960; y++) {
+            for (int x = 0; x < 800; x++) {
+                double light = 1 - 0.18 * x / 800 - 0.1 * Math.pow(y / 960.0 - 0.4, 2);
+                for (int c = 0; c < 3; c++) rgb[3 * (y * 800 + x) + c] *= (float) light;
+            }
+        }
+        PageReading page = read();
+        assertThat(page.unevenness()).isGreaterThan(0.1);
+        for (int cell : new int[] {0, 2}) {
+            for (int i = 0; i < 4; i++) {
+                assertThat(page.cells().get(cell).curve().get(i).differenceFrom(BLUES[i]))
+                        .isLessThan(0.8);
+            }
+        }
+    }
+
+    @Test
+    void hairPencilAndAMissedEdgeMoveNothing() {
+        strip(0);
+        Rect full = painted(0).get(0).box();
+        // A hair across, a blot, and paper showing along one side.
+        fill(new Rect(full.x(), full.y() + 3, full.width(), 0.15), new Lab(20, 5, 10));
+        fill(new Rect(full.x() + 4, full.y() + 5, 1.2, 1.2), new Lab(15, 0, 0));
+        fill(new Rect(full.x(), full.y(), full.width() * 0.35, full.height()), Lab.PAPER);
+        CellReading c = read().cells().get(0);
+        assertThat(c.massTone().differenceFrom(BLUES[0])).isLessThan(0.6);
+        assertThat(c.notes()).anyMatch(n -> n.contains("missed"));
+        assertThat(c.confidence()).isLessThan(0.95);
+    }
+
+    @Test
+    void grainIsTheShareByWhichTheFilmVaries() {
+        List<Double> told = new ArrayList<>();
+        for (double grain : new double[] {0.0, 0.08, 0.16, 0.32}) {
+            strip(0);
+            Random random = new Random(5);
+            for (int i = 0; i < 4; i++) grained(painted(0).get(i).box(), BLUES[i], grain, random);
+            told.add(read().cells().get(0).granulation().orElseThrow());
+        }
+        assertThat(told).isSorted();
+        assertThat(told.get(0)).isLessThan(0.02);
+        assertThat(told.get(3)).isBetween(0.16, 0.40);
+        // Twice the grain is about twice the reading.
+        assertThat(told.get(3) / told.get(2)).isCloseTo(2, within(0.4));
+    }
+
+    /** Clumps of half a mm whose absorbance varies by a share of it. */
+    private void grained(Rect box, Lab colour, double grain, Random random) {
+        fill(box, colour);
+        double size = 0.5;
+        for (double y = box.y(); y + size <= box.bottom() + 1e-9; y += size) {
+            for (double x = box.x(); x + size <= box.right() + 1e-9; x += size) {
+                double thicker = grain * random.nextGaussian();
+                each(new Rect(x, y, size, size), at -> {
+                    for (int c = 0; c < 3; c++) rgb[at + c] = (float) Math.pow(rgb[at + c], 1 + thicker);
+                });
+            }
+        }
+    }
+
+    /** A film that hides half of a black line lets through what the contrast ratio of ISO 6504-3 calls a half. */
+    @Test
+    void coveringIsTheContrastOverTheBlackLine() {
+        Plan.Part line = plan.pages()
+                .get(0)
+                .cells()
+                .get(0)
+                .parts(molvet.core.chart.PartKind.OPACITY_LINE)
+                .findFirst()
+                .orElseThrow();
+        for (double covering : new double[] {0, 0.5, 1}) {
+            strip(0);
+            double black = 0.02;
+            double beside = BLUES[1].toXyz().y();
+            fill(painted(0).get(0).box(), BLUES[1]);
+            fill(line.box(), grey(black));
+            Rect full = painted(0).get(0).box();
+            fill(
+                    new Rect(full.x(), line.box().y(), full.width(), line.box().height()),
+                    grey(black + covering * (beside - black)));
+            assertThat(read().cells().get(0).covering().orElseThrow()).isCloseTo(covering, within(0.06));
+        }
+    }
+
+    private static Lab grey(double y) {
+        return Lab.ofXyz(new molvet.core.colour.Xyz(0.9642 * y, y, 0.8249 * y));
+    }
+
+    @Test
+    void aLineThatWasNeverDrawnTellsNothing() {
+        strip(0);
+        CellReading c = read().cells().get(0);
+        assertThat(c.covering()).isEmpty();
+        assertThat(c.notes()).anyMatch(n -> n.contains("black line"));
+    }
+
+    @Test
+    void aShadowIsSaidOfTheCellItFallsBeside() {
+        strip(0);
+        strip(1);
+        strip(2);
+        Rect first = plan.pages().get(0).cells().get(0).box();
+        multiply(new Rect(0, 0, 100, first.y() + 6), () -> 0.6);
+        PageReading page = read();
+        assertThat(page.cells().get(0).notes()).anyMatch(n -> n.contains("shadow"));
+        assertThat(page.cells().get(2).notes()).noneMatch(n -> n.contains("shadow"));
+    }
+
+    @Test
+    void twoHuesInOneWashAreSeenAndOneIsNot() {
+        strip(0);
+        assertThat(read().cells().get(0).separation()).isLessThan(0.5);
+        Random random = new Random(8);
+        for (Plan.Part p : painted(0)) {
+            for (double y = p.box().y(); y + 1 <= p.box().bottom(); y++) {
+                for (double x = p.box().x(); x + 1 <= p.box().right(); x++) {
+                    Lab base = BLUES[Math.max(0, p.step() - 1)];
+                    double off = 9 * random.nextGaussian();
+                    fill(new Rect(x, y, 1, 1), new Lab(base.l(), base.a() + off, base.b() + off / 2));
+                }
+            }
+        }
+        CellReading parted = read().cells().get(0);
+        assertThat(parted.separation()).isGreaterThan(4);
+        assertThat(parted.notes()).anyMatch(n -> n.contains("Two hues"));
+    }
+
+    @Test
+    void hueShiftAndPeakFollowTheCurve() {
+        CellReading c = new CellReading(
+                0,
+                new Lab(30, 40, 10),
+                new Lab(90, 5, 0),
+                List.of(new Lab(30, 40, 10), new Lab(60, 50, -10), new Lab(90, 5, 0)),
+                0,
+                Optional.of(0.1),
+                2,
+                Optional.of(0.3),
+                0,
+                1,
+                false,
+                List.of());
+        assertThat(c.hueShift().orElseThrow()).isCloseTo(-25.3, within(0.2));
+        assertThat(c.peak().l()).isEqualTo(60);
+        assertThat(c.granulates()).contains(Granulation.MODERATE);
+        assertThat(c.covers().orElseThrow().words()).contains("semi-opaque");
+    }
+
+    @Test
+    void whatStaysAfterLiftingIsToldWhereMostCameOff() {
+        Crop before = crop(0x203060, 0x203060);
+        assertThat(Lifting.remaining(before, before).orElseThrow()).isGreaterThan(0.98);
+        double little = Lifting.remaining(before, crop(0x203060, 0xe6e8ec)).orElseThrow();
+        double half = Lifting.remaining(before, crop(0x203060, 0x7080a0)).orElseThrow();
+        assertThat(little).isLessThan(half);
+        assertThat(Lifting.stains(little)).isIn(Staining.NONE, Staining.LOW);
+        assertThat(Lifting.stains(0.9)).isEqualTo(Staining.HIGH);
+        assertThat(Lifting.remaining(crop(0xeeeeea, 0xeeeeea), before)).isEmpty();
+    }
+
+    private static Crop crop(int upper, int lower) {
+        int[] rgb = new int[60 * 60];
+        Arrays.fill(rgb, 0xf4f2ec);
+        for (int y = 3; y < 57; y++) for (int x = 3; x < 57; x++) rgb[y * 60 + x] = y < 36 ? upper : lower;
+        return new Crop(60, 60, rgb);
+    }
+}

@@ -1,0 +1,341 @@
+package molvet.server.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.awt.Color;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import molvet.core.colour.Lab;
+import molvet.server.Api;
+import org.junit.jupiter.api.BeforeEach;
+import org.junit.jupiter.api.Test;
+import tools.jackson.databind.JsonNode;
+
+/** A painted sheet from its picture to the collection. */
+class ReadingApiTest {
+    private static final String[] PAINTS = {
+        "Gorse", "PY154", "Deep Water", "PB29", "Rust", "PR101", "Thrift", "PR122", "Kelp", "PG7", "Peat", "PBr7"
+    };
+
+    private Api me;
+    private List<Long> ids;
+    private long chart;
+
+    @BeforeEach
+    void aPlannedChart() {
+        me = Api.collector();
+        ids = new ArrayList<>();
+        for (int i = 0; i < PAINTS.length; i += 2)
+            ids.add(me.paint(PAINTS[i], PAINTS[i + 1]).get("id").asLong());
+        chart = chart(me, ids);
+    }
+
+    private static long chart(Api of, List<Long> paints) {
+        Map<String, Object> asked = new HashMap<>(Map.of(
+                "form",
+                "STRIPS",
+                "school",
+                "BY_HAND",
+                "steps",
+                4,
+                "gap",
+                3,
+                "paints",
+                paints,
+                "paper",
+                Map.of("width", 150, "height", 130),
+                "options",
+                Map.of("opacityLine", true)));
+        return of.post("/api/charts", asked).must(201).json().get("id").asLong();
+    }
+
+    private JsonNode standin(Map<String, Object> asked) {
+        return me.read(me.post("/api/charts/" + chart + "/standin", asked));
+    }
+
+    private static JsonNode cell(JsonNode reading, int cell) {
+        return reading.get("cells")
+                .valueStream()
+                .filter(c -> c.get("cell").asInt() == cell)
+                .findFirst()
+                .orElseThrow();
+    }
+
+    private static Lab lab(JsonNode c) {
+        return new Lab(c.get("l").asDouble(), c.get("a").asDouble(), c.get("b").asDouble());
+    }
+
+    private JsonNode paint(int which) {
+        return me.get("/api/paints/" + ids.get(which)).must(200).json();
+    }
+
+    @Test
+    void aScanWithOneSwappedPairIsMendedAcceptedAndTakenBack() {
+        JsonNode read = standin(Map.of("device", "SCANNER", "swapped", List.of(1, 3)));
+        assertThat(read.get("state").asString()).as(read.toString()).isEqualTo("PROPOSED");
+        assertThat(read.get("residualMm").asDouble()).isLessThan(0.3);
+        assertThat(read.get("trust").asString()).isEqualTo("SCANNED");
+        assertThat(read.get("cells")).hasSize(6);
+        assertThat(read.get("page").asInt()).isEqualTo(1);
+        JsonNode slip = read.at("/suspicions/0");
+        assertThat(slip.get("kind").asString()).isEqualTo("SWAPPED");
+        assertThat(List.of(slip.get("cell").asInt(), slip.get("other").asInt())).containsExactlyInAnyOrder(1, 3);
+        String path = "/api/readings/" + read.get("reading").asLong();
+
+        JsonNode mended =
+                me.post(path + "/swap", Map.of("cell", 1, "other", 3)).must(200).json();
+        assertThat(mended.get("suspicions")).isEmpty();
+        assertThat(cell(mended, 1).at("/entry/name").asString()).isEqualTo("Thrift");
+        // Each strip gets paler from square to square.
+        for (JsonNode c : mended.get("cells")) {
+            List<Double> l =
+                    c.get("steps").valueStream().map(s -> s.get("l").asDouble()).toList();
+            assertThat(l).hasSize(4).isSorted();
+        }
+        me.post(path + "/cells/5/left-out", Map.of("out", true)).must(200);
+        assertThat(me.post(path + "/accept", Map.of())
+                        .must(200)
+                        .json()
+                        .get("state")
+                        .asString())
+                .isEqualTo("ACCEPTED");
+        JsonNode blue = paint(1);
+        assertThat(lab(blue.at("/swatches/0/readings/0/massTone")).hue()).isBetween(260.0, 320.0);
+        assertThat(blue.at("/swatches/0/readings/0/source").asString()).isEqualTo("SHEET");
+        assertThat(blue.at("/swatches/0/readings/0/arithmetic").asInt()).isEqualTo(2);
+        assertThat(blue.get("strip").isNull()).isFalse();
+        assertThat(blue.at("/voices/granulation/paper").asString()).isEqualTo("STRONG");
+        assertThat(paint(5).get("swatches")).isEmpty();
+        long painted = me.get("/api/charts/" + chart)
+                .json()
+                .get("cells")
+                .valueStream()
+                .filter(c -> c.get("state").asString().equals("PAINTED"))
+                .count();
+        assertThat(painted).isEqualTo(5);
+        assertThat(me.get("/api/swatch-readings/"
+                                + blue.at("/swatches/0/readings/0/id").asLong() + "/crop")
+                        .must(200)
+                        .bytes())
+                .hasSizeGreaterThan(2000);
+        me.post(path + "/accept", Map.of()).must(409);
+        me.delete(path).must(409);
+
+        me.undoLast();
+        assertThat(me.get(path).json().get("state").asString()).isEqualTo("PROPOSED");
+        assertThat(paint(1).get("swatches")).isEmpty();
+        assertThat(me.get("/api/charts/" + chart).json().toString()).doesNotContain("PAINTED");
+    }
+
+    @Test
+    void aWetAndADryPictureShowTheShiftAndALiftedOneTheStain() {
+        JsonNode wet = standin(Map.of("device", "SCANNER", "stage", "WET"));
+        me.post("/api/readings/" + wet.get("reading").asLong() + "/accept", Map.of())
+                .must(200);
+        // A wet picture alone is not the colour of a paint.
+        assertThat(paint(1).path("strip").isNull()).isTrue();
+        JsonNode dry = standin(Map.of("device", "SCANNER"));
+        me.post("/api/readings/" + dry.get("reading").asLong() + "/accept", Map.of())
+                .must(200);
+        JsonNode lifted = standin(Map.of("device", "SCANNER", "stage", "LIFTED"));
+        me.post("/api/readings/" + lifted.get("reading").asLong() + "/accept", Map.of())
+                .must(200);
+        JsonNode green = paint(4);
+        JsonNode counts = green.at("/swatches/0/readings")
+                .valueStream()
+                .filter(r -> r.get("counts").asBoolean())
+                .findFirst()
+                .orElseThrow();
+        assertThat(counts.get("stage").asString()).isEqualTo("DRY");
+        assertThat(counts.get("dryingShift").asDouble()).isBetween(0.5, 15.0);
+        // Phthalo green stains, ultramarine lifts better (common practice, no published source).
+        assertThat(green.at("/voices/staining/paper").asString()).isEqualTo("HIGH");
+        double stays = staining(green);
+        assertThat(staining(paint(1))).isLessThan(stays);
+        assertThat(green.at("/swatches")).hasSize(1);
+    }
+
+    private static double staining(JsonNode paint) {
+        return paint.at("/swatches/0/readings")
+                .valueStream()
+                .filter(r -> !r.path("staining").isNull() && r.has("staining"))
+                .findFirst()
+                .orElseThrow()
+                .get("staining")
+                .asDouble();
+    }
+
+    @Test
+    void aLiftedPictureWithoutADryOneSaysWhatIsMissing() {
+        JsonNode lifted = standin(Map.of("device", "SCANNER", "stage", "LIFTED"));
+        Api.Answer answer = me.post("/api/readings/" + lifted.get("reading").asLong() + "/accept", Map.of());
+        assertThat(answer.must(422).text()).contains("no dry reading");
+        assertThat(paint(0).get("swatches")).isEmpty();
+    }
+
+    @Test
+    void severalReadingsStayAndTheCollectorSaysWhichCounts() {
+        for (String device : List.of("SCANNER", "CAREFUL_PHONE")) {
+            JsonNode read = standin(Map.of("device", device));
+            assertThat(read.get("state").asString()).as(read.toString()).isEqualTo("PROPOSED");
+            me.post("/api/readings/" + read.get("reading").asLong() + "/accept", Map.of())
+                    .must(200);
+        }
+        JsonNode readings = paint(2).at("/swatches/0/readings");
+        assertThat(readings).hasSize(2);
+        assertThat(readings.get(0).get("counts").asBoolean()).isTrue();
+        long first = readings.get(1).get("id").asLong();
+        JsonNode after = me.post("/api/swatch-readings/" + first + "/count", Map.of())
+                .must(200)
+                .json();
+        assertThat(after.at("/swatches/0/readings/1/counts").asBoolean()).isTrue();
+        // Both devices saw the same paint.
+        assertThat(lab(readings.get(0).get("massTone"))
+                        .differenceFrom(lab(readings.get(1).get("massTone"))))
+                .isLessThan(8);
+    }
+
+    private BufferedImage printed() {
+        return TestSheet.read(
+                me.get("/api/charts/" + chart + ".png?page=1&dpi=200").must(200).bytes());
+    }
+
+    private static void hideCode(BufferedImage page, JsonNode geometry) {
+        JsonNode qr = geometry.at("/pages/0/qr");
+        double dots = 200 / 25.4;
+        Graphics2D g = page.createGraphics();
+        g.setColor(Color.WHITE);
+        g.fillRect(
+                (int) (qr.get("x").asDouble() * dots) - 2,
+                (int) (qr.get("y").asDouble() * dots) - 2,
+                (int) (qr.get("size").asDouble() * dots) + 4,
+                (int) (qr.get("size").asDouble() * dots) + 4);
+        g.dispose();
+    }
+
+    @Test
+    void aHiddenCodeIsMadeUpForByTheChartAndHiddenMarkersByHand() {
+        BufferedImage page = printed();
+        hideCode(page, me.get("/api/charts/" + chart + "/geometry").json());
+        byte[] png = TestSheet.file(page, "png");
+        JsonNode unknown = me.read(me.sheet(png, null));
+        assertThat(unknown.get("state").asString()).isEqualTo("FAILED");
+        assertThat(unknown.get("wayOn").asString()).contains("Choose the chart");
+        assertThat(unknown.get("charts")).hasSize(1);
+        assertThat(me.read(me.sheet(png, chart)).get("state").asString()).isEqualTo("PROPOSED");
+
+        // Every mark gone: four corners dragged to where the markers’ outer corners were.
+        Graphics2D g = page.createGraphics();
+        g.setColor(Color.WHITE);
+        double dots = 200 / 25.4;
+        for (JsonNode m : me.get("/api/charts/" + chart + "/geometry").json().at("/pages/0/markers")) {
+            TestSheet.fill(
+                    g,
+                    new molvet.core.measure.Rect(
+                            m.get("x").asDouble(),
+                            m.get("y").asDouble(),
+                            m.get("size").asDouble(),
+                            m.get("size").asDouble()),
+                    dots);
+        }
+        g.dispose();
+        JsonNode lost = me.read(me.sheet(TestSheet.file(page, "png"), null));
+        assertThat(lost.get("why").asString()).contains("No mark of a printed page");
+        String path = "/api/readings/" + lost.get("reading").asLong();
+        double inset = me.get("/api/charts/" + chart + "/geometry")
+                .json()
+                .at("/pages/0/markers/0/x")
+                .asDouble();
+        double x = inset / 150;
+        double y = inset / 130;
+        List<Map<String, Double>> corners = List.of(
+                Map.of("x", x, "y", y),
+                Map.of("x", 1 - x, "y", y),
+                Map.of("x", 1 - x, "y", 1 - y),
+                Map.of("x", x, "y", 1 - y));
+        me.post(path + "/again", Map.of("chart", chart, "page", 1, "corners", corners))
+                .must(202);
+        JsonNode read = me.read(lost.get("reading").asLong());
+        assertThat(read.get("state").asString()).as(read.get("why").asString()).isEqualTo("PROPOSED");
+        JsonNode box = me.get("/api/charts/" + chart + "/geometry").json().at("/pages/0/cells/0/parts/0");
+        JsonNode corner = read.at("/cells/0/pieces/0/corners/0");
+        assertThat(corner.get("x").asDouble() * 150).isCloseTo(box.get("x").asDouble(), within(0.3));
+        assertThat(corner.get("y").asDouble() * 130).isCloseTo(box.get("y").asDouble(), within(0.3));
+
+        List<Map<String, Double>> wrong = List.of(corners.get(0), corners.get(3), corners.get(2), corners.get(1));
+        me.post(path + "/again", Map.of("chart", chart, "corners", wrong)).must(202);
+        JsonNode mirrored = me.read(lost.get("reading").asLong());
+        assertThat(mirrored.get("why").asString()).contains("mirror");
+    }
+
+    @Test
+    void anUnpaintedPageIsAllBareAndNothingIsTakenOver() {
+        JsonNode read = me.read(me.sheet(TestSheet.file(printed(), "png"), null));
+        assertThat(read.get("cells"))
+                .allSatisfy(c -> assertThat(c.get("bare").asBoolean()).isTrue());
+        assertThat(read.get("suspicions")).hasSize(6);
+        me.post("/api/readings/" + read.get("reading").asLong() + "/accept", Map.of())
+                .must(422);
+    }
+
+    @Test
+    void anothersPageIsNotRevealedAndTheWrongPageIsSaid() {
+        byte[] mine = TestSheet.file(printed(), "png");
+        Api other = Api.collector();
+        JsonNode read = other.read(other.sheet(mine, null));
+        assertThat(read.get("state").asString()).isEqualTo("FAILED");
+        assertThat(read.get("why").asString()).isEqualTo("The code on this page names no chart of your collection.");
+        assertThat(read.toString()).doesNotContain("Gorse");
+        long another = chart(me, ids.subList(0, 2));
+        JsonNode wrong = me.read(me.sheet(mine, another));
+        assertThat(wrong.get("why").asString()).contains("C-0001, not C-0002");
+        // The collector knows better: read as the other chart all the same.
+        me.post("/api/readings/" + wrong.get("reading").asLong() + "/again", Map.of("chart", chart, "page", 1))
+                .must(202);
+        me.post("/api/readings", Map.of()).must(415);
+        other.sheet(mine, chart).must(404);
+    }
+
+    @Test
+    void aBrokenFileIsRefusedAtTheDoor() {
+        assertThat(me.sheet(new byte[] {1, 2, 3}, null).must(422).text()).contains("not a JPEG, PNG or TIFF");
+        assertThat(me.get("/api/readings").json().get("readings")).isEmpty();
+    }
+
+    /** One worker reads; whose turn it is goes round. */
+    @Test
+    void theQueueIsFairAndCanBeStopped() {
+        byte[] page = TestSheet.file(printed(), "png");
+        List<Long> many = new ArrayList<>();
+        for (int i = 0; i < 5; i++)
+            many.add(me.sheet(page, null).must(202).json().get("reading").asLong());
+        Api other = Api.collector();
+        List<Long> theirs = new ArrayList<>();
+        for (int i = 0; i < 2; i++)
+            theirs.add(other.paint("Paint " + i, "PB29").get("id").asLong());
+        long one = chart(other, theirs);
+        JsonNode read = other.read(other.sheet(
+                other.get("/api/charts/" + one + ".png?page=1&dpi=150")
+                        .must(200)
+                        .bytes(),
+                null));
+        assertThat(read.get("state").asString()).isEqualTo("PROPOSED");
+        JsonNode last = me.get("/api/readings/" + many.get(4)).json();
+        assertThat(last.get("state").asString())
+                .as("the last of five waits while another’s first is read")
+                .isEqualTo("QUEUED");
+        JsonNode stopped = me.post("/api/readings/" + many.get(4) + "/stop", Map.of())
+                .must(200)
+                .json();
+        assertThat(stopped.get("state").asString()).isEqualTo("STOPPED");
+        me.post("/api/readings/" + many.get(4) + "/stop", Map.of()).must(409);
+        me.post("/api/readings/" + many.get(4) + "/again", Map.of()).must(202);
+        me.delete("/api/readings/" + many.get(3)).must(204);
+        me.get("/api/readings/" + many.get(3)).must(404);
+    }
+}
