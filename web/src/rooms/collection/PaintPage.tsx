@@ -5,7 +5,7 @@ import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
-import { words } from "../../ui/words";
+import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
 import { SwatchSection } from "../shelf/SwatchSection";
 import { Holdings } from "./Holdings";
@@ -94,7 +94,7 @@ export function PaintPage() {
             )}
           </div>
           {reading && <Measured reading={reading} />}
-          {readings.length > 1 && <Readings readings={readings} />}
+          {readings.length > 0 && <Readings readings={readings} />}
           <Pigments paint={p} />
           <Notes notes={p.notes} unread={p.unread} />
           <SwatchSection paint={p} />
@@ -223,7 +223,7 @@ function Readings({ readings }: { readings: Schemas["ReadingView"][] }) {
   );
   return (
     <section>
-      <h2 className="font-semibold mb-1">{readings.length} readings</h2>
+      <h2 className="font-semibold mb-1">{counted(readings.length, "reading", "readings")}</h2>
       <ul className="divide-y divide-[var(--rule)]">
         {readings.map((r) => (
           <li key={r.id} className="flex flex-wrap items-center gap-3 py-1">

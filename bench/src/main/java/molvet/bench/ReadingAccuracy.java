@@ -99,12 +99,12 @@ public final class ReadingAccuracy {
         Random random = new Random(7000 + seed);
         ChartForm form = FORMS[seed % FORMS.length];
         int cells = switch (form) {
-            case STRIPS -> 8 + random.nextInt(5);
-            case RING_CARD -> 8;
-            case TWO_SQUARES -> 12 + random.nextInt(16);
-            default -> 24 + random.nextInt(37);
+            case STRIPS -> 5 + random.nextInt(4);
+            case RING_CARD -> 2;
+            case TWO_SQUARES -> 8 + random.nextInt(9);
+            default -> 16 + random.nextInt(15);
         };
-        Plan plan = Ruling.plan(ChartSpec.of(form, new SheetSize(210, 297), cells)
+        Plan plan = Ruling.plan(ChartSpec.of(form, new SheetSize(148, 210), cells)
                 .withMarks(true)
                 .withOpacityLine(true)
                 .withSteps(5 + seed % 2));

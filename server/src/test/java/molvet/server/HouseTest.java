@@ -55,10 +55,18 @@ class HouseTest {
     @ArchTest
     static final ArchRule THE_SHELF_KNOWS_NO_CHART = noClasses()
             .that()
-            .resideInAnyPackage("molvet.server.shelf..", "molvet.server.arrival..", "molvet.server.reading..")
+            .resideInAnyPackage("molvet.server.shelf..", "molvet.server.arrival..")
             .should()
             .dependOnClassesThat()
             .resideInAPackage("molvet.server.chart..");
+
+    @ArchTest
+    static final ArchRule THE_CHART_KNOWS_NO_READING = noClasses()
+            .that()
+            .resideInAnyPackage("molvet.server.chart..", "molvet.server.shelf..", "molvet.server.arrival..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("molvet.server.reading..");
 
     @ArchTest
     static final ArchRule NO_ROOM_KNOWS_THE_DEMO = noClasses()

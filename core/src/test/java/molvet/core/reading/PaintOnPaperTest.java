@@ -32,7 +32,10 @@ class PaintOnPaperTest {
     private final float[] rgb = new float[3 * 800 * 960];
 
     PaintOnPaperTest() {
-        plan = Ruling.plan(ChartSpec.of(ChartForm.STRIPS, PAPER, 3).withSteps(4).withOpacityLine(true).withPages(1));
+        plan = Ruling.plan(ChartSpec.of(ChartForm.STRIPS, PAPER, 3)
+                .withSteps(4)
+                .withOpacityLine(true)
+                .withPages(1));
         fill(new Rect(0, 0, 100, 120), Lab.PAPER);
     }
 

@@ -51,6 +51,7 @@ public class DemoCollection {
     private final PaintViews views;
     private final DemoArrivals arrivals;
     private final DemoBench bench;
+    private final DemoReading reading;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -65,6 +66,7 @@ public class DemoCollection {
             PaintViews views,
             DemoArrivals arrivals,
             DemoBench bench,
+            DemoReading reading,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -77,6 +79,7 @@ public class DemoCollection {
         this.views = views;
         this.arrivals = arrivals;
         this.bench = bench;
+        this.reading = reading;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -195,6 +198,7 @@ public class DemoCollection {
         arrivals.downsize(me, lines.get("Pellworth"));
         arrivals.fill(me, makerIds.get("Pellworth"), dots, ofDots);
         bench.fill(me);
+        reading.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");

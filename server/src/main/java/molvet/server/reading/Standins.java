@@ -31,7 +31,7 @@ import org.springframework.stereotype.Service;
 
 /** For those without a scanner at hand: a chart as a simulated hand paints it, seen by a simulated device. */
 @Service
-class Standins {
+public class Standins {
     private static final double DOTS_PER_MM = 9;
     private static final double MOST_AREA = 300 * 430;
 
@@ -54,7 +54,7 @@ class Standins {
      * @param seed another seed is another sitting; left out, the chart’s own
      * @param swapped two cells whose paints are painted into each other’s place
      */
-    record Simulated(
+    public record Simulated(
             String device,
             @Nullable Integer page,
             @Nullable String stage,
@@ -62,6 +62,11 @@ class Standins {
             @Nullable List<Integer> swapped) {}
 
     long look(Collector me, long chart, Simulated asked) {
+        return look(me, chart, asked, address.base());
+    }
+
+    /** @param base what the printed codes lead to */
+    public long look(Collector me, long chart, Simulated asked, String base) {
         Device.Kind kind = Fields.one("device", asked.device(), Device.Kind.values());
         Sheets.Sheet sheet =
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
@@ -69,7 +74,7 @@ class Standins {
         if (page < 1 || page > sheet.plan().pages().size()) {
             throw Refusal.of("page", sheet.code() + " has no page " + page + ".", "Choose one it has.");
         }
-        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, address.base()), seed(chart, asked));
+        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked));
         return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage());
     }
 

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.nio.file.Files;
 import java.nio.file.Path;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Stream;
@@ -302,6 +303,54 @@ class StoryTest {
     }
 
     @Test
+    void aPaintedSheetIsScannedMendedAcceptedAndEveryStripIsDrawnFromIt() {
+        Api me = fresh();
+        String[] paints = {"Gorse", "PY154", "Deep Water", "PB29", "Rust", "PR101", "Kelp", "PG7"};
+        List<Long> ids = new ArrayList<>();
+        for (int i = 0; i < paints.length; i += 2) {
+            ids.add(me.paint(paints[i], paints[i + 1]).get("id").asLong());
+        }
+        me.post(
+                        "/api/charts",
+                        Map.of(
+                                "form",
+                                "STRIPS",
+                                "school",
+                                "BY_HAND",
+                                "title",
+                                "Four of them",
+                                "paints",
+                                ids,
+                                "paper",
+                                Map.of("width", 150, "height", 110),
+                                "options",
+                                Map.of("opacityLine", true)))
+                .must(201);
+        browser.open("/bench");
+        browser.follow(By.xpath("//a[contains(., 'Four of them')]"));
+        browser.follow(By.xpath("//main//a[normalize-space()='Read it']"));
+        browser.follow(By.xpath("//label[contains(., 'mixes up the first two cells')]"));
+        browser.press("Paint it and look at it");
+        browser.seeAddress("/readings/");
+        browser.seeText("Look at these first");
+        browser.seeText("Gorse and Deep Water may be swapped.");
+        assertThat(browser.text()).contains("A flat, even scan", "Marks within");
+        browser.press("They are swapped");
+        browser.gone(By.xpath("//*[contains(., 'may be swapped')]"));
+        browser.see(By.cssSelector("img[alt='Your own paper']"));
+        browser.press("As read");
+        browser.press("Accept 4 swatches");
+        browser.seeText("in the collection");
+        browser.open("/collection");
+        browser.see(By.cssSelector("img[alt^='Kelp, full strength']"));
+        assertThat(browser.all(By.cssSelector("img[alt$='full strength to palest']")))
+                .hasSizeGreaterThanOrEqualTo(4);
+        browser.open("/paints/" + ids.get(3));
+        browser.seeText("read from a sheet");
+        assertThat(browser.errors()).isEmpty();
+    }
+
+    @Test
     void anOrderIsMadeByKeyboardAndARingIsPutInOrderCardByCard() {
         Api me = fresh();
         me.painted("Soot", "R1 1");
@@ -448,6 +497,8 @@ class StoryTest {
                         List.of("/thanks", "Bo Trewin"),
                         List.of("chart", "Choose a file"),
                         List.of("/bench", "moth plates"),
+                        List.of("/readings", "Read the paper"),
+                        List.of("/meter", "Colour meter"),
                         List.of("/bench/new", "Plan a chart"),
                         List.of("/bench/cutting", "82 cards"),
                         List.of("/bench/paper", "Trial pad"),
@@ -560,7 +611,10 @@ class StoryTest {
                 "/pours",
                 "/bench",
                 "/bench/new",
-                "/bench/paper")) {
+                "/bench/paper",
+                "/readings",
+                "/readings/1",
+                "/meter")) {
             browser.open(path);
             browser.see(By.tagName("h1"));
             @SuppressWarnings("unchecked")

@@ -338,4 +338,78 @@ class ReadingApiTest {
         me.delete("/api/readings/" + many.get(3)).must(204);
         me.get("/api/readings/" + many.get(3)).must(404);
     }
+
+    @Test
+    void aMetersValuesAreTiedToPaintsAndKeptAsReadings() {
+        String text = "Deep Water 25.1 18.2 -51.9\nDeep Water tint 90 1 -6\nM-0001 80.2 4.4 82.1\nNobody’s Grey 50 0 0";
+        JsonNode read =
+                me.post("/api/meter/read", Map.of("text", text)).must(200).json();
+        assertThat(read.get("known").asInt()).isEqualTo(2);
+        assertThat(read.at("/values/0/paint").asLong()).isEqualTo(ids.get(1));
+        assertThat(read.at("/values/0/tint/l").asDouble()).isEqualTo(90);
+        assertThat(read.at("/values/1/paintName").asString()).isEqualTo("Gorse");
+        assertThat(read.at("/values/2").has("paint")
+                        && !read.at("/values/2/paint").isNull())
+                .isFalse();
+        List<Object> lines = new ArrayList<>();
+        for (int i = 0; i < 2; i++) {
+            Map<String, Object> line = new HashMap<>();
+            line.put("paint", read.at("/values/" + i + "/paint").asLong());
+            line.put(
+                    "massTone",
+                    Map.of(
+                            "l",
+                            read.at("/values/" + i + "/massTone/l").asDouble(),
+                            "a",
+                            read.at("/values/" + i + "/massTone/a").asDouble(),
+                            "b",
+                            read.at("/values/" + i + "/massTone/b").asDouble()));
+            lines.add(line);
+        }
+        assertThat(me.post("/api/meter", Map.of("values", lines))
+                        .must(201)
+                        .json()
+                        .get("kept")
+                        .asInt())
+                .isEqualTo(2);
+        JsonNode blue = paint(1);
+        assertThat(blue.at("/swatches/0/readings/0/source").asString()).isEqualTo("METER");
+        // A meter says nothing of grain.
+        assertThat(blue.at("/voices/granulation/paper").isNull()
+                        || blue.at("/voices/granulation").path("paper").isMissingNode())
+                .isTrue();
+        me.undoLast();
+        assertThat(paint(1).get("swatches")).isEmpty();
+        assertThat(me.post("/api/meter/read", Map.of("text", "nothing"))
+                        .must(422)
+                        .text())
+                .contains("line 1");
+    }
+
+    @Test
+    void aChartAsMeasuredGoesOutAndComesInAgain() {
+        me.get("/api/charts/" + chart + "/measured.cgats").must(422);
+        JsonNode read = standin(Map.of("device", "SCANNER"));
+        me.post("/api/readings/" + read.get("reading").asLong() + "/accept", Map.of())
+                .must(200);
+        JsonNode json =
+                me.get("/api/charts/" + chart + "/measured.json").must(200).json();
+        assertThat(json.get("colours")).hasSize(12);
+        for (String format : List.of("cgats", "cxf", "csv", "gpl")) {
+            Api.Answer file =
+                    me.get("/api/charts/" + chart + "/measured." + format).must(200);
+            JsonNode back = me.upload("/api/meter/file", "file", "chart." + format, file.bytes())
+                    .must(200)
+                    .json();
+            assertThat(back.get("known").asInt()).as(format).isEqualTo(6);
+            Lab full = lab(json.at("/colours/2/lab"));
+            assertThat(lab(back.at("/values/1/massTone")).differenceFrom(full))
+                    .as(format)
+                    .isLessThan(format.equals("gpl") ? 6 : 0.001);
+        }
+        assertThat(me.get("/api/charts/" + chart + ".pdf?predicted=true")
+                        .must(200)
+                        .bytes())
+                .startsWith("%PDF".getBytes());
+    }
 }

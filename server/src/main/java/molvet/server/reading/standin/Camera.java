@@ -12,8 +12,8 @@ import molvet.core.reading.Checker;
  * the contrast, noise, sharpening and compression phones add. With care all of it is small; in a hurry it is not.
  */
 final class Camera implements Device {
-    private static final int WIDE = 3264;
-    private static final int HIGH = 2448;
+    private static final int WIDE = 2800;
+    private static final int HIGH = 2100;
     private static final double PATCH = 9;
     private static final double BESIDE = 9;
     private static final Sensor SENSOR =
