@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|scroll|arrivals|charts]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|scroll|arrivals|charts|reading]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -11,8 +11,8 @@ say() { echo "$*" >&2; }
 wanted() { [ "$PART" = all ] || [ "$PART" = "$1" ]; }
 
 say "Building the benchmarks …"
-mvn -q -B -ntp -DskipTests -pl core,bench test-compile dependency:build-classpath -Dmdep.outputFile="$ROOT/target/bench.cp" -Dmdep.includeScope=compile >"$OUT/build.log"
-CP="bench/target/classes:core/target/classes:$(cat target/bench.cp)"
+mvn -q -B -ntp -DskipTests -pl core,server,bench test-compile dependency:build-classpath -Dmdep.outputFile="$ROOT/target/bench.cp" -Dmdep.includeScope=compile >"$OUT/build.log"
+CP="bench/target/classes:server/target/classes:core/target/classes:$(cat target/bench.cp)"
 JAVA_FLAGS="-Djava.awt.headless=true -Xmx900m -XX:+UseSerialGC"
 
 # ---- a Molvet of its own ----------------------------------------------------------------------------------------------
@@ -102,7 +102,18 @@ charts() {
   down
 }
 
-for part in colours start find scroll arrivals charts; do
+# Speed first; then how true readings are, in a page of its own (a quarter of an hour and more).
+reading() {
+  local dir
+  dir=$(mktemp -d)
+  java -Djava.awt.headless=true -Xmx3g -cp "$CP" molvet.bench.ReadingSpeed make "$dir"
+  java $JAVA_FLAGS -cp "$CP" molvet.bench.ReadingSpeed read "$dir" 2>"$OUT/reading.log"
+  rm -rf "$dir"
+  java -Djava.awt.headless=true -Xmx5g -cp "$CP" molvet.bench.ReadingAccuracy "${SHEETS:-200}" >"$OUT/accuracy.part" 2>"$OUT/accuracy.log"
+  mv "$OUT/accuracy.part" docs/reading-accuracy.md
+}
+
+for part in colours start find scroll arrivals charts reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -116,6 +127,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find scroll arrivals charts; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find scroll arrivals charts reading; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
 } >docs/benchmarks.md
 cat docs/benchmarks.md

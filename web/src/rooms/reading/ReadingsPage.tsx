@@ -226,7 +226,11 @@ function Simulated({ charts, first }: { charts: Schemas["ChartEntry"][]; first?:
       <div className="grid gap-2 sm:grid-cols-2">
         <label>
           <span className="label-text block">Chart</span>
-          <select className="select w-full" value={chart || ""} onChange={(e) => setChosen(e.target.value)}>
+          <select
+            className="select w-full text-base"
+            value={chart || ""}
+            onChange={(e) => setChosen(e.target.value)}
+          >
             {charts.map((c) => (
               <option key={c.id} value={c.id}>
                 {c.code} {c.title || c.formInWords}
@@ -236,7 +240,11 @@ function Simulated({ charts, first }: { charts: Schemas["ChartEntry"][]; first?:
         </label>
         <label>
           <span className="label-text block">Device</span>
-          <select className="select w-full" value={device} onChange={(e) => setDevice(e.target.value)}>
+          <select
+            className="select w-full text-base"
+            value={device}
+            onChange={(e) => setDevice(e.target.value)}
+          >
             {DEVICES.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
@@ -246,7 +254,11 @@ function Simulated({ charts, first }: { charts: Schemas["ChartEntry"][]; first?:
         </label>
         <label>
           <span className="label-text block">The paint is</span>
-          <select className="select w-full" value={stage} onChange={(e) => setStage(e.target.value)}>
+          <select
+            className="select w-full text-base"
+            value={stage}
+            onChange={(e) => setStage(e.target.value)}
+          >
             {STAGES.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}

@@ -47,7 +47,9 @@ public final class ReadingAccuracy {
     /** Between what the painter means by none, slight, moderate and strong: 0.02, 0.10, 0.20, 0.36. */
     private static final double[] GRAINS = {0.045, 0.14, 0.27};
 
-    private static final ChartForm[] FORMS = {ChartForm.STRIPS, ChartForm.GRID, ChartForm.TWO_SQUARES, ChartForm.RING_CARD};
+    private static final ChartForm[] FORMS = {
+        ChartForm.STRIPS, ChartForm.GRID, ChartForm.TWO_SQUARES, ChartForm.RING_CARD
+    };
 
     private final PigmentReference reference = PigmentReference.standard();
     private final Optics optics = new Optics(reference);
@@ -257,10 +259,14 @@ public final class ReadingAccuracy {
             if (!planted.swapped.isEmpty()) {
                 int one = planted.swapped.get(0);
                 int other = planted.swapped.get(1);
-                double apart = sheet.truth().get(one).massTone().differenceFrom(sheet.truth().get(other).massTone());
+                double apart = sheet.truth()
+                        .get(one)
+                        .massTone()
+                        .differenceFrom(sheet.truth().get(other).massTone());
                 if (apart > 10) {
                     boolean known = Stream.of(one, other)
-                            .allMatch(c -> expected.containsKey(c) && expected.get(c).from().contains("earlier"));
+                            .allMatch(c -> expected.containsKey(c)
+                                    && expected.get(c).from().contains("earlier"));
                     tally.swaps[1]++;
                     if (known) tally.swapsOfRead[1]++;
                     boolean found = all.stream()
@@ -299,7 +305,9 @@ public final class ReadingAccuracy {
     }
 
     private static void print(int sheets, Map<Device.Kind, Tally> all) {
-        System.out.println("| " + sheets + " sheets each | registered | residual of the marks, mm: median, 95th, worst | mass tone ΔE00: median, 95th, worst | tint ΔE00: median, 95th, worst | of the mass tone, the device’s own eye: median, 95th |");
+        System.out.println(
+                "| " + sheets
+                        + " sheets each | registered | residual of the marks, mm: median, 95th, worst | mass tone ΔE00: median, 95th, worst | tint ΔE00: median, 95th, worst | of the mass tone, the device’s own eye: median, 95th |");
         System.out.println("|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
@@ -311,7 +319,8 @@ public final class ReadingAccuracy {
                 three(t.tint, 2),
                 two(t.own)));
         System.out.println();
-        System.out.println("| | granulation: rank correlation, of those that granulate | class right, one off | covering: rank correlation | class right, one off | colour-checker found |");
+        System.out.println(
+                "| | granulation: rank correlation, of those that granulate | class right, one off | covering: rank correlation | class right, one off | colour-checker found |");
         System.out.println("|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
@@ -325,7 +334,8 @@ public final class ReadingAccuracy {
                 t.checkers,
                 t.registered));
         System.out.println();
-        System.out.println("| mistakes planted | swaps found, colours over ΔE00 10 apart | of these, where both paints were read before | passed over found | painted twice found | false alarms, of all other cells |");
+        System.out.println(
+                "| mistakes planted | swaps found, colours over ΔE00 10 apart | of these, where both paints were read before | passed over found | painted twice found | false alarms, of all other cells |");
         System.out.println("|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
@@ -360,7 +370,11 @@ public final class ReadingAccuracy {
         return v.length == 0
                 ? "–"
                 : String.format(
-                        Locale.ROOT, f + ", " + f + ", " + f, v[v.length / 2], v[(int) (v.length * 0.95)], v[v.length - 1]);
+                        Locale.ROOT,
+                        f + ", " + f + ", " + f,
+                        v[v.length / 2],
+                        v[(int) (v.length * 0.95)],
+                        v[v.length - 1]);
     }
 
     private static String two(List<Double> values) {

@@ -8,6 +8,7 @@ import java.util.Locale;
  * <p>Carried to and from L*a*b* D50 by the linear Bradford transform.
  */
 public record Srgb(double r, double g, double b) {
+    private static final byte[] ENCODED = table();
     private static final double[][] TO_XYZ = {
         {0.4123907992659595, 0.35758433938387796, 0.1804807884018343},
         {0.21263900587151036, 0.7151686787677559, 0.07219231536073371},
@@ -38,7 +39,18 @@ public record Srgb(double r, double g, double b) {
     /** A colour under D65 for the screen, clipped to what can be shown, as {@code 0xrrggbb}. */
     public static int screen(Xyz d65) {
         double[] rgb = Xyz.multiply(FROM_XYZ, d65.x(), d65.y(), d65.z());
-        return byteOf(encode(rgb[0])) << 16 | byteOf(encode(rgb[1])) << 8 | byteOf(encode(rgb[2]));
+        return eighth(rgb[0]) << 16 | eighth(rgb[1]) << 8 | eighth(rgb[2]);
+    }
+
+    /** To eight bits by a table: whole pictures go this way. */
+    private static int eighth(double linear) {
+        return ENCODED[(int) (Math.min(1, Math.max(0, linear)) * (ENCODED.length - 1) + 0.5)] & 255;
+    }
+
+    private static byte[] table() {
+        byte[] all = new byte[1 << 13];
+        for (int i = 0; i < all.length; i++) all[i] = (byte) byteOf(encode(i / (double) (all.length - 1)));
+        return all;
     }
 
     public Lab toLab() {

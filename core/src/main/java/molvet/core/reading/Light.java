@@ -62,6 +62,14 @@ public final class Light {
         return true;
     }
 
+    /** About the luminance of the pixel a point lies in, for looking at shapes; of the nearest one outside. */
+    public double grey(double u, double v) {
+        int i = (int) Math.max(0, Math.min(width - 1, u));
+        int j = (int) Math.max(0, Math.min(height - 1, v));
+        int at = 3 * (j * width + i);
+        return 0.25 * rgb[at] + 0.65 * rgb[at + 1] + 0.1 * rgb[at + 2];
+    }
+
     /** Luminance by the picture's own matrix; {@link Double#NaN} outside. */
     double luminance(double u, double v, double[] room) {
         return at(u, v, room) ? toXyz[3] * room[0] + toXyz[4] * room[1] + toXyz[5] * room[2] : Double.NaN;

@@ -26,7 +26,7 @@ import molvet.core.measure.Refusal;
  */
 public final class SheetReader {
     /** Points of the lattice to a mm, at most: finer tells no more of the tooth of paper. */
-    private static final double FINEST = 1 / 7.0;
+    private static final double FINEST = 1 / 6.5;
 
     private static final double BARE_STEP = 2.4;
     private static final double BARE_HALF = 0.35;
@@ -35,7 +35,7 @@ public final class SheetReader {
     /** What can be told of a colour: below this distance from the paper there is no paint. */
     private static final double BARE = 3.0;
 
-    private static final int MOST_POINTS = 2200;
+    private static final int MOST_POINTS = 1100;
     private static final int BINS = 10;
     private static final double CROP_FINEST = 5;
     private static final double CROP_SIDE = 380;

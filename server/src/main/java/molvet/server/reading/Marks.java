@@ -132,22 +132,22 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
         int w = Math.max(8, (int) (width / scale));
         int h = Math.max(8, (int) (height / scale));
         GrayU8 out = new GrayU8(w, h);
-        boolean two = scale > 1.4;
+        boolean between = scale < 1;
         IntStream.range(0, h).parallel().forEach(y -> {
             double[] c = new double[3];
+            double q = scale / 4;
             for (int x = 0; x < w; x++) {
                 double u = left + (x + 0.5) * scale;
                 double v = top + (y + 0.5) * scale;
-                double sum = 0;
-                if (two) {
-                    double q = scale / 4;
-                    sum += at(light, u - q, v - q, c) + at(light, u + q, v - q, c);
-                    sum += at(light, u - q, v + q, c) + at(light, u + q, v + q, c);
-                    sum /= 4;
-                } else {
-                    sum = at(light, u, v, c);
-                }
-                out.data[y * w + (mirrored ? w - 1 - x : x)] = (byte) Math.min(255, Math.round(255 * Math.sqrt(sum)));
+                double sum = between
+                        ? at(light, u, v, c)
+                        : (light.grey(u - q, v - q)
+                                        + light.grey(u + q, v - q)
+                                        + light.grey(u - q, v + q)
+                                        + light.grey(u + q, v + q))
+                                / 4;
+                out.data[y * w + (mirrored ? w - 1 - x : x)] =
+                        (byte) Math.min(255, Math.round(255 * Math.sqrt(Math.max(0, sum))));
             }
         });
         return out;

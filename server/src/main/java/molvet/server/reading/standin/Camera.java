@@ -68,27 +68,36 @@ final class Camera implements Device {
         double sr = Math.sin(roll);
         double cx = wide / 2;
         double cy = sheet.height() / 2;
+        double tanPan = Math.tan(pan) / far;
+        double tanTilt = Math.tan(tilt) / far;
+        double cosPan = Math.cos(pan) * scale;
+        double cosTilt = Math.cos(tilt) * scale;
+        double slopeX = slope * Math.cos(angle);
+        double slopeY = slope * Math.sin(angle);
+        double shadeX = Math.cos(shadeAngle);
+        double shadeY = Math.sin(shadeAngle);
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
                 double p = x + 0.5 - w / 2.0;
                 double q = y + 0.5 - h / 2.0;
                 // Out of the bulge, by the same law read backwards, near enough for so small a lens error.
                 double r2 = (p * p + q * q) / (half * half);
-                double straight = 1 / (1 + k * r2 / Math.pow(1 + k * r2, 2));
+                double bulge = 1 + k * r2;
+                double straight = 1 / (1 + k * r2 / (bulge * bulge));
                 double sx = p * straight;
                 double sy = q * straight;
                 // The ray meets the table, which is tilted about both axes through the sheet’s middle.
-                double depth = 1 - sx / far * Math.tan(pan) - sy / far * Math.tan(tilt);
-                double tx = sx / depth / scale / Math.cos(pan);
-                double ty = sy / depth / scale / Math.cos(tilt);
+                double depth = 1 - sx * tanPan - sy * tanTilt;
+                double tx = sx / (depth * cosPan);
+                double ty = sy / (depth * cosTilt);
                 double mx = cr * tx + sr * ty + cx;
                 double my = -sr * tx + cr * ty + cy;
                 ground(sheet, light, patches, frame, mx, my, c);
                 double u = (mx - cx) / sheet.width();
                 double v = (my - cy) / sheet.height();
-                double lit = exposure * (1 + slope * (Math.cos(angle) * u + Math.sin(angle) * v)) * (1 - vignette * r2);
+                double lit = exposure * (1 + slopeX * u + slopeY * v) * (1 - vignette * r2);
                 if (shade > 0) {
-                    double s = (Math.cos(shadeAngle) * u + Math.sin(shadeAngle) * v - shadeAt) / 0.04;
+                    double s = (shadeX * u + shadeY * v - shadeAt) / 0.04;
                     lit *= 1 - shade / (1 + Math.exp(-s));
                 }
                 int at = 3 * (y * w + x);
@@ -127,8 +136,14 @@ final class Camera implements Device {
                 return;
             }
         }
-        float wood = (float) (0.85 + 0.15 * Math.sin(mx * 0.35 + 2 * Math.sin(my * 0.05)));
-        Sampled.at(sheet, light, mx, my, c, 0.16f * wood, 0.105f * wood, 0.065f * wood);
+        if (mx < 0 || my < 0 || mx > sheet.width() || my > sheet.height()) {
+            float wood = (float) (0.85 + 0.15 * Math.sin(mx * 0.35 + 2 * Math.sin(my * 0.05)));
+            c[0] = 0.16f * wood;
+            c[1] = 0.105f * wood;
+            c[2] = 0.065f * wood;
+            return;
+        }
+        Sampled.at(sheet, light, mx, my, c, 0, 0, 0);
     }
 
     private static float[][] patches() {
