@@ -1732,6 +1732,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/pictures/{picture}/rectangle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Reading.rectangle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pigments": {
         parameters: {
             query?: never;
@@ -3719,6 +3735,9 @@ export interface components {
             x: number;
             /** Format: double */
             y: number;
+        };
+        Rectangle: {
+            corners: components["schemas"]["SpotView"][];
         };
         RefileStep: {
             after?: components["schemas"]["CardAt"];
@@ -7230,6 +7249,32 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["Spots"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+        };
+    };
+    "Reading.rectangle": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Rectangle"];
             };
         };
         responses: {

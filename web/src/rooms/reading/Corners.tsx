@@ -18,7 +18,7 @@ export function Corners({
   at,
   onChange,
 }: {
-  scan: Schemas["ScanView"];
+  scan: Pick<Schemas["ScanView"], "picture" | "fileName">;
   at: Point[];
   onChange: (corners: Point[]) => void;
 }) {

@@ -5,6 +5,7 @@ import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { usePaint } from "../collection/usePaints";
+import { Corners, INNER } from "./Corners";
 
 const SPOTS = [
   ["full", "full strength", "Tap where the paint is at full strength."],
@@ -38,6 +39,19 @@ export function MeasurePage() {
             line: picked.line,
             radius,
           },
+        }),
+      ),
+    { onDone: () => navigate(`/paints/${paint}`) },
+  );
+
+  const [corners, setCorners] = useState<Schemas["SpotView"][] | null>(null);
+  const whole = useAct(
+    (marked: Schemas["SpotView"][], headers) =>
+      data(
+        client.POST("/api/pictures/{picture}/rectangle", {
+          params: { path: { picture: Number(picture) } },
+          headers,
+          body: { corners: marked },
         }),
       ),
     { onDone: () => navigate(`/paints/${paint}`) },
@@ -89,43 +103,75 @@ export function MeasurePage() {
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_300px]">
         <div>
           {failed && <p role="alert">The picture cannot be shown. It may belong to a swatch that is gone.</p>}
-          <button
-            type="button"
-            className="relative block w-full max-w-4xl cursor-crosshair"
-            aria-label={`Picture of the swatch. Tap to pick ${SPOTS.find(([k]) => k === next)?.[1]}; arrow keys move it.`}
-            onClick={tapped}
-            onKeyDown={pressed}
-          >
-            <img
-              src={`/api/pictures/${picture}`}
-              alt=""
-              className="block w-full"
-              draggable={false}
-              onError={() => setFailed(true)}
+          {corners ? (
+            <Corners
+              scan={{ picture: Number(picture), fileName: info?.fileName ?? "" }}
+              at={corners}
+              onChange={setCorners}
             />
-            {SPOTS.map(([kind, words]) => {
-              const at = picked[kind];
-              if (!at || !info) return null;
-              return (
-                <span
-                  key={kind}
-                  className="absolute border-2 border-white outline-2 outline-black -translate-x-1/2 -translate-y-1/2"
-                  style={{
-                    left: `${at.x * 100}%`,
-                    top: `${at.y * 100}%`,
-                    width: `max(12px, ${((2 * radius * side) / info.width) * 100}%)`,
-                    aspectRatio: "1",
-                  }}
-                >
-                  <span className="absolute left-full top-0 ml-1.5 bg-black text-white px-1 text-xs whitespace-nowrap">
-                    {words}
+          ) : (
+            <button
+              type="button"
+              className="relative block w-full max-w-4xl cursor-crosshair"
+              aria-label={`Picture of the swatch. Tap to pick ${SPOTS.find(([k]) => k === next)?.[1]}; arrow keys move it.`}
+              onClick={tapped}
+              onKeyDown={pressed}
+            >
+              <img
+                src={`/api/pictures/${picture}`}
+                alt=""
+                className="block w-full"
+                draggable={false}
+                onError={() => setFailed(true)}
+              />
+              {SPOTS.map(([kind, words]) => {
+                const at = picked[kind];
+                if (!at || !info) return null;
+                return (
+                  <span
+                    key={kind}
+                    className="absolute border-2 border-white outline-2 outline-black -translate-x-1/2 -translate-y-1/2"
+                    style={{
+                      left: `${at.x * 100}%`,
+                      top: `${at.y * 100}%`,
+                      width: `max(12px, ${((2 * radius * side) / info.width) * 100}%)`,
+                      aspectRatio: "1",
+                    }}
+                  >
+                    <span className="absolute left-full top-0 ml-1.5 bg-black text-white px-1 text-xs whitespace-nowrap">
+                      {words}
+                    </span>
                   </span>
-                </span>
-              );
-            })}
-          </button>
+                );
+              })}
+            </button>
+          )}
         </div>
         <div className="space-y-3">
+          {corners ? (
+            <div className="space-y-3">
+              <p>
+                Drag the corners to the edges of the paint, going round from its top left. It is read along
+                its longer side; leave some bare paper round it in the picture.
+              </p>
+              <ProblemNote problem={whole.problem} />
+              <button
+                type="button"
+                className="btn btn-primary w-full"
+                disabled={whole.running}
+                onClick={() => whole.run(corners)}
+              >
+                Measure the rectangle
+              </button>
+              <button type="button" className="btn btn-outline w-full" onClick={() => setCorners(null)}>
+                Pick spots instead
+              </button>
+            </div>
+          ) : (
+            <button type="button" className="btn btn-outline w-full" onClick={() => setCorners(INNER)}>
+              Mark the whole swatch
+            </button>
+          )}
           <ol className="space-y-1">
             {SPOTS.map(([kind, words], i) => (
               <li key={kind}>

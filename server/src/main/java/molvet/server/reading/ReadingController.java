@@ -82,6 +82,15 @@ class ReadingController {
         return views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId());
     }
 
+    /** A loose card, or a swatch ruled by hand: the rectangle it fills, marked in its picture. */
+    @PostMapping("/api/pictures/{picture}/rectangle")
+    @ResponseStatus(HttpStatus.CREATED)
+    PaintViews.PaintPage rectangle(Collector me, @PathVariable long picture, @RequestBody Readings.Rectangle marked) {
+        readings.measure(me, picture, marked);
+        long swatch = store.picture(me, picture).orElseThrow().swatchId();
+        return views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId());
+    }
+
     /** The strip and the paper’s voice stand on this reading from now on. */
     @PostMapping("/api/swatch-readings/{reading}/count")
     PaintViews.PaintPage count(Collector me, @PathVariable long reading) {

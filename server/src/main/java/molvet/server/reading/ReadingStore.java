@@ -149,10 +149,28 @@ class ReadingStore {
         return key.getKey().longValue();
     }
 
-    /** What a picture of a sheet says of one swatch. @param staining what stayed when it was lifted */
-    long addCell(
+    /**
+     * Where a reading of an area comes from.
+     *
+     * @param scan the sheet’s reading and {@code cell} its cell; null for a rectangle marked by hand
+     * @param picks where full strength and palest lie in the picture, as JSON
+     */
+    record Origin(
+            String source,
+            long picture,
+            @Nullable Long scan,
+            @Nullable Integer cell,
+            String stage,
+            String picks) {
+        static Origin of(ScanStore.ScanRow scan, int cell) {
+            return new Origin("SHEET", scan.pictureId(), scan.id(), cell, scan.stage(), "{}");
+        }
+    }
+
+    /** What a picture says of one swatch as an area. @param staining what stayed when it was lifted */
+    long addArea(
             Collector me,
-            ScanStore.ScanRow scan,
+            Origin from,
             long swatch,
             CellReading c,
             String curve,
@@ -164,12 +182,13 @@ class ReadingStore {
                 insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,
                                      tint_b, granulation, covering, notes, arithmetic, at, source, stage, scan_id, cell,
                                      variation, staining, curve, spread, separation, confidence)
-                values (?, ?, ?, '{}', ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, 'SHEET', ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """)
                 .params(
                         me.id(),
                         swatch,
-                        scan.pictureId(),
+                        from.picture,
+                        from.picks,
                         c.massTone().l(),
                         c.massTone().a(),
                         c.massTone().b(),
@@ -181,9 +200,10 @@ class ReadingStore {
                         notes.length() > 1000 ? notes.substring(0, 1000) : notes,
                         CellReading.ARITHMETIC,
                         at,
-                        scan.stage(),
-                        scan.id(),
-                        c.cell(),
+                        from.source,
+                        from.stage,
+                        from.scan,
+                        from.cell,
                         c.granulation().orElse(null),
                         staining,
                         curve,

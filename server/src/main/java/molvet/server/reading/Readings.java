@@ -16,6 +16,7 @@ import java.util.Optional;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
+import molvet.core.reading.CellReading;
 import molvet.core.reading.Spot;
 import molvet.core.reading.SwatchReading;
 import molvet.server.account.Acts;
@@ -149,6 +150,51 @@ public class Readings {
         });
         facts.refresh(me, paint);
         return paint;
+    }
+
+    /** Four corners of what is painted, from the top left clockwise, each a fraction of the upright picture. */
+    public record Rectangle(List<PaintViews.SpotView> corners) {}
+
+    /**
+     * Measures a loose card, or a swatch of a chart ruled by hand, as a field that runs along its longer side: like a cell of a
+     * printed sheet, with bare paper round it for its white.
+     */
+    @Transactional
+    public long measure(Collector me, long picture, Rectangle marked) {
+        ReadingStore.PictureRow row =
+                store.picture(me, picture).orElseThrow(() -> new NotFound("There is no such picture."));
+        if (row.swatchId() == null) {
+            throw Refusal.of(
+                    "picture", "This is a picture of a whole sheet.", "It is read cell by cell, on its own page.");
+        }
+        if (marked.corners() == null || marked.corners().size() != 4) {
+            throw Refusal.of("corners", "A rectangle has four corners.", "Drag all four.");
+        }
+        Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
+        MarkedArea area = MarkedArea.of(file.light(), marked.corners());
+        CellReading read = area.read(file.isOfCamera());
+        if (read.bare()) {
+            throw Refusal.of(
+                    "corners", "There is no paint in this rectangle.", "Drag its corners to the edges of the paint.");
+        }
+        long swatch = row.swatchId();
+        long id = acts.act(
+                me,
+                () -> "Measured a swatch",
+                List.of(),
+                made -> made.row(
+                        "reading",
+                        store.addArea(
+                                me,
+                                new ReadingStore.Origin(
+                                        "PICKED", picture, null, null, "DRY", json.writeValueAsString(area.ends())),
+                                swatch,
+                                read,
+                                json.writeValueAsString(KeptCell.of(read).curve()),
+                                null,
+                                Utc.of(clock.instant()))));
+        facts.refresh(me, shelf.swatch(me, swatch).orElseThrow().paintId());
+        return id;
     }
 
     /** This reading counts from now on, whichever came later. */

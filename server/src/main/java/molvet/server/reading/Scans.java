@@ -220,9 +220,9 @@ class Scans {
                                 : sheets.painted(me, sheet.id(), c.cell(), now, made);
                         made.row(
                                 "reading",
-                                readingStore.addCell(
+                                readingStore.addArea(
                                         me,
-                                        s,
+                                        ReadingStore.Origin.of(s, c.cell()),
                                         swatch,
                                         c,
                                         json.writeValueAsString(KeptCell.of(c).curve()),

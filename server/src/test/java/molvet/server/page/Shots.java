@@ -76,11 +76,14 @@ class Shots {
             b.picture(dir.resolve("labels.png"));
             b.open("/bench");
             b.seeText("moth plates");
-            b.picture(dir.resolve("bench.png"));
             b.follow(By.xpath("//a[contains(., 'moth plates')]"));
             b.seeText("cells drying");
             String chart = b.address();
             b.picture(dir.resolve("chart.png"));
+            b.open("/readings/1");
+            b.seeText("may be swapped");
+            b.see(By.cssSelector("img[alt='Your own paper']"));
+            b.picture(dir.resolve("reading.png"));
             b.open("/bench/new?find=Kelpwick+painted");
             b.follow(By.xpath("//button[starts-with(normalize-space(), 'Take all')]"));
             b.seeText("20 paints on");

@@ -11,7 +11,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.core.colour.Lab;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.server.Api;
+import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -411,5 +414,47 @@ class ReadingApiTest {
                         .must(200)
                         .bytes())
                 .startsWith("%PDF".getBytes());
+    }
+
+    /** A loose card has no marks: the rectangle that is painted is marked by hand, and goes the same way. */
+    @Test
+    void aLooseCardIsReadByTheRectangleMarkedOnIt() {
+        JsonNode page = me.painted("Dusk", "R1 1");
+        long swatch = page.at("/swatches/0/id").asLong();
+        byte[] scan = new SimulatedPainter(PigmentReference.standard()).paint(Recipe.of("PV19"), 3);
+        long picture = me.upload("/api/swatches/" + swatch + "/pictures", "card.png", scan)
+                .must(201)
+                .json()
+                .get("picture")
+                .asLong();
+        String path = "/api/pictures/" + picture + "/rectangle";
+        JsonNode read = me.post(path, Map.of("corners", corners(0.36, 0.10, 0.95, 0.79)))
+                .must(201)
+                .json();
+        JsonNode reading = read.at("/swatches/0/readings/0");
+        assertThat(reading.get("source").asString()).isEqualTo("PICKED");
+        assertThat(reading.get("arithmetic").asInt()).isEqualTo(2);
+        assertThat(reading.get("massTone").get("l").asDouble())
+                .isLessThan(reading.get("tint").get("l").asDouble() - 25);
+        assertThat(reading.at("/massTone/a").asDouble())
+                .as("a quinacridone is red")
+                .isGreaterThan(30);
+        me.get("/api/swatch-readings/" + reading.get("id").asLong() + "/crop").must(200);
+        assertThat(me.post(path, Map.of("corners", corners(0.2, 0.90, 0.8, 0.98)))
+                        .must(422)
+                        .text())
+                .contains("no paint");
+        me.post(path, Map.of("corners", List.of())).must(422);
+        List<Map<String, Double>> mirrored = new ArrayList<>(corners(0.36, 0.10, 0.95, 0.79));
+        java.util.Collections.reverse(mirrored);
+        me.post(path, Map.of("corners", mirrored)).must(422);
+    }
+
+    private static List<Map<String, Double>> corners(double left, double top, double right, double bottom) {
+        return List.of(
+                Map.of("x", left, "y", top),
+                Map.of("x", right, "y", top),
+                Map.of("x", right, "y", bottom),
+                Map.of("x", left, "y", bottom));
     }
 }
