@@ -406,7 +406,7 @@ function Pictures({ paint, swatch: s }: { paint: Paint; swatch: Swatch }) {
           aria-label="Photograph of the swatch"
           onChange={(e) => choose(e.target.files)}
         />
-        <span className="quiet text-sm">JPEG, PNG or TIFF, up to 40 MB</span>
+        <span className="quiet text-sm">JPEG, PNG or TIFF, up to 90 MB</span>
       </div>
       <ProblemNote problem={add.problem} />
       <WaitingNote waiting={add.waiting} />

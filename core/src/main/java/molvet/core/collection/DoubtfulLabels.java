@@ -2,17 +2,21 @@ package molvet.core.collection;
 
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import molvet.core.colour.Lab;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Doubts;
 import molvet.core.pigment.Hue;
 import molvet.core.pigment.Note;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
+import molvet.core.pigment.UsualColour;
 
 /** Labels of a collection that cannot all be right, each with its reason. */
 public final class DoubtfulLabels {
@@ -21,14 +25,27 @@ public final class DoubtfulLabels {
             "PBr7", "PR101", "PR102", "PB29", "PV19", "PY42", "PY43", "PG23", "PY35", "PR108", "PB36", "PG50", "PB28",
             "PB74", "PBk9", "PW6", "PW4", "PR122", "PV14", "PY37", "PO20");
 
+    /** One paint on two cards, painted and read twice, differs by less, in ΔE00. */
+    private static final double FAR = 12;
+    /** Less than this no eye tells apart, in ΔE00. */
+    private static final double SAME = 1.5;
+    /** Recipes that let expect colours so far apart do not come out the same. */
+    private static final double UNLIKE = 25;
+
+    private final PigmentReference reference;
     private final Doubts doubts;
 
     public DoubtfulLabels(PigmentReference reference) {
+        this.reference = reference;
         this.doubts = new Doubts(reference);
     }
 
-    /** One label of the collection. {@code maker} and {@code line} may be empty. */
-    public record Label(long paint, String name, String maker, String line, Recipe recipe) {}
+    /** One label of the collection. {@code maker} and {@code line} may be empty; {@code massTone} as one's own paper shows it. */
+    public record Label(long paint, String name, String maker, String line, Recipe recipe, Optional<Lab> massTone) {
+        public Label(long paint, String name, String maker, String line, Recipe recipe) {
+            this(paint, name, maker, line, recipe, Optional.empty());
+        }
+    }
 
     /** A doubt about one paint; {@code others} are the paints it cannot be right beside. */
     public record Doubt(long paint, Note note, List<Long> others) {}
@@ -59,8 +76,91 @@ public final class DoubtfulLabels {
                         group.stream().filter(o -> areRivals(label, o)).toList();
                 if (!rivals.isEmpty()) found.add(rival(label, rivals));
             }
+            found.addAll(farApart(group));
+        }
+        found.addAll(alike(labels));
+        return found;
+    }
+
+    /** One recipe of one maker, and colours that lie far apart on one's own paper. */
+    private static List<Doubt> farApart(List<Label> group) {
+        List<Doubt> found = new ArrayList<>();
+        List<Label> seen = group.stream().filter(l -> l.massTone().isPresent()).toList();
+        for (int i = 0; i < seen.size(); i++) {
+            for (int j = i + 1; j < seen.size(); j++) {
+                Label one = seen.get(i);
+                Label other = seen.get(j);
+                double apart =
+                        one.massTone().get().differenceFrom(other.massTone().get());
+                if (apart < FAR) continue;
+                found.add(new Doubt(
+                        one.paint(),
+                        Note.of(
+                                one.recipe().toString(),
+                                "same-recipe-far-apart",
+                                String.format(
+                                        Locale.ROOT,
+                                        "%s gives “%s” and “%s” the same recipe, %s, but on your paper they lie ΔE %.0f apart:"
+                                                + " look at both tubes and both cards.",
+                                        one.maker(),
+                                        one.name(),
+                                        other.name(),
+                                        one.recipe(),
+                                        apart)),
+                        List.of(other.paint())));
+            }
         }
         return found;
+    }
+
+    /** Two recipes of one maker that let expect quite different colours, and come out the same on one's own paper. */
+    private List<Doubt> alike(Collection<Label> labels) {
+        List<Doubt> found = new ArrayList<>();
+        Map<String, List<Label>> byMaker = new LinkedHashMap<>();
+        for (Label l : labels) {
+            if (l.massTone().isPresent() && !l.maker().isEmpty()) {
+                byMaker.computeIfAbsent(Words.folded(l.maker()), k -> new ArrayList<>())
+                        .add(l);
+            }
+        }
+        for (List<Label> group : byMaker.values()) {
+            group.sort(
+                    Comparator.comparingDouble(l -> l.massTone().orElseThrow().l()));
+            for (int i = 0; i < group.size(); i++) {
+                for (int j = i + 1; j < group.size() && isNear(group.get(i), group.get(j)); j++) {
+                    unlike(group.get(i), group.get(j)).ifPresent(found::add);
+                }
+            }
+        }
+        return found;
+    }
+
+    private static boolean isNear(Label one, Label other) {
+        return other.massTone().orElseThrow().l() - one.massTone().orElseThrow().l() < 2 * SAME;
+    }
+
+    private Optional<Doubt> unlike(Label one, Label other) {
+        Lab a = one.massTone().orElseThrow();
+        Lab b = other.massTone().orElseThrow();
+        if (Math.abs(a.a() - b.a()) > 6 || Math.abs(a.b() - b.b()) > 6 || a.differenceFrom(b) > SAME) {
+            return Optional.empty();
+        }
+        Optional<UsualColour> first = UsualColour.of(one.recipe(), reference);
+        Optional<UsualColour> second = UsualColour.of(other.recipe(), reference);
+        if (first.isEmpty() || second.isEmpty()) return Optional.empty();
+        double wanted = first.get().massTone().differenceFrom(second.get().massTone());
+        return wanted < UNLIKE
+                ? Optional.empty()
+                : Optional.of(new Doubt(
+                        one.paint(),
+                        Note.of(
+                                one.recipe().toString(),
+                                "other-recipe-same-colour",
+                                "“" + one.name() + "” (" + one.recipe() + ") and “" + other.name() + "” ("
+                                        + other.recipe()
+                                        + ") cannot be told apart on your paper, which these recipes do not let expect:"
+                                        + " one label, or one card, may be the other’s."),
+                        List.of(other.paint())));
     }
 
     /** Two names of one hue, under one recipe in one line of a maker: one of the two labels is likely wrong. */

@@ -1,7 +1,10 @@
 /**
- * Reading the paper: colour, grain and covering of a swatch from a picture of it, and what they say on our scales.
+ * Reading the paper: from a picture in linear light to what each swatch shows, and what that says on our scales.
  *
- * <p>Works on patches of L*a*b* values; decoding files is the server's. Depends on {@code colour}, {@code pigment} and
- * what is below.
+ * <p>{@link molvet.core.reading.SheetReader} reads a printed page: where it lies ({@link molvet.core.reading.PageMap}), how it is
+ * lit ({@link molvet.core.reading.PaperLight}), cell by cell colour, grain and covering
+ * ({@link molvet.core.reading.CellReading}); {@link molvet.core.reading.Suspicion} says what may have gone wrong on it.
+ * {@link molvet.core.reading.SwatchReading} is for spots picked by hand. Decoding files and finding marks is the server's.
+ * Depends on {@code chart}, {@code pigment}, {@code colour} and what is below.
  */
 package molvet.core.reading;

@@ -88,6 +88,28 @@ class CollectionRulesTest {
     }
 
     @Test
+    void onesOwnPaperDoubtsLabelsThatTheWordsDoNot() {
+        DoubtfulLabels labels = new DoubtfulLabels(PigmentReference.standard());
+        Lab green = Lab.of(35, -28, 8);
+        var doubts = labels.find(List.of(
+                label(1, "Moss", Recipe.of("PBk31"), green),
+                label(2, "Lichen", Recipe.of("PBk31"), Lab.of(60, 20, 45)),
+                label(3, "Wrack", Recipe.of("PBk31"), Lab.of(36, -26, 9)),
+                // A rose that cannot be told from the green.
+                label(4, "Thrift", Recipe.of("PR122"), Lab.of(35.2, -28.3, 8.1)),
+                // Two yellows that are hardly told apart, as their pigments let expect.
+                label(5, "Gorse", Recipe.of("PY154"), Lab.of(81, 4, 82)),
+                label(6, "Coltsfoot", Recipe.of("PY151"), Lab.of(81, 4, 83))));
+        assertThat(doubts.stream().map(d -> d.note().kind() + " " + d.paint() + " " + d.others()))
+                .containsExactlyInAnyOrder(
+                        "same-recipe-far-apart 1 [2]", "same-recipe-far-apart 2 [3]", "other-recipe-same-colour 1 [4]");
+    }
+
+    private static DoubtfulLabels.Label label(long paint, String name, Recipe recipe, Lab massTone) {
+        return new DoubtfulLabels.Label(paint, name, "Kelpwick", "", recipe, Optional.of(massTone));
+    }
+
+    @Test
     void ordersYellowFirstThroughRedVioletAndBlueToGreenThenEarthsThenNeutrals() {
         List<Lab> wanted = List.of(
                 Lab.of(85, 5, 85),

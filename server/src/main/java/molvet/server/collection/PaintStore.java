@@ -7,6 +7,7 @@ import java.util.Collection;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.collection.Accession;
+import molvet.core.colour.Lab;
 import molvet.server.account.Collector;
 import molvet.server.account.Utc;
 import org.jspecify.annotations.Nullable;
@@ -389,13 +390,29 @@ public class PaintStore {
                 words.stream().map(w -> new Object[] {me.id(), w, w}).toList());
     }
 
-    record NameRow(long id, int accession, String name, String maker, String line, String recipe, String standing) {}
+    record NameRow(
+            long id,
+            int accession,
+            String name,
+            String maker,
+            String line,
+            String recipe,
+            String standing,
+            @Nullable Double massL,
+            @Nullable Double massA,
+            @Nullable Double massB) {
+        Optional<Lab> massTone() {
+            return massL == null ? Optional.empty() : Optional.of(new Lab(massL, massA, massB));
+        }
+    }
 
     /** Every paint's label, for likenesses and doubts. */
     List<NameRow> labels(Collector me) {
         return db.sql("""
-                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line, p.recipe, p.standing
+                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line, p.recipe, p.standing,
+                       r.mass_l, r.mass_a, r.mass_b
                 from paint p left join maker m on m.id = p.maker_id left join line l on l.id = p.line_id
+                     left join reading r on r.id = p.reading_id
                 where p.collector_id = ? order by p.accession
                 """).param(me.id()).query(NameRow.class).list();
     }

@@ -84,7 +84,8 @@ class WaitingController {
 
     private List<DoubtfulLabels.Doubt> doubts(List<PaintStore.NameRow> labels) {
         return doubtful.find(labels.stream()
-                .map(l -> new DoubtfulLabels.Label(l.id(), l.name(), l.maker(), l.line(), recipe(l.recipe())))
+                .map(l -> new DoubtfulLabels.Label(
+                        l.id(), l.name(), l.maker(), l.line(), recipe(l.recipe()), l.massTone()))
                 .toList());
     }
 

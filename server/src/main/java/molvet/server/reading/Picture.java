@@ -427,8 +427,18 @@ final class Picture {
         T with(ImageReader reader) throws IOException;
     }
 
+    /** Several libraries may offer to read a kind, in no certain order; these readers say where a file breaks off. */
+    private static ImageReader reader(String type) {
+        List<ImageReader> all = new ArrayList<>();
+        ImageIO.getImageReadersByMIMEType(type).forEachRemaining(all::add);
+        return all.stream()
+                .filter(r -> r.getClass().getName().startsWith("com.twelvemonkeys."))
+                .findFirst()
+                .orElse(all.get(0));
+    }
+
     private static <T> T withReader(byte[] bytes, String type, Reading<T> reading) {
-        ImageReader reader = ImageIO.getImageReadersByMIMEType(type).next();
+        ImageReader reader = reader(type);
         List<String> warnings = new ArrayList<>();
         try (ImageInputStream in = new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes))) {
             reader.setInput(in, false, false);

@@ -314,32 +314,31 @@ class ReadingApiTest {
     @Test
     void theQueueIsFairAndCanBeStopped() {
         byte[] page = TestSheet.file(printed(), "png");
-        List<Long> many = new ArrayList<>();
-        for (int i = 0; i < 5; i++)
-            many.add(me.sheet(page, null).must(202).json().get("reading").asLong());
         Api other = Api.collector();
         List<Long> theirs = new ArrayList<>();
         for (int i = 0; i < 2; i++)
             theirs.add(other.paint("Paint " + i, "PB29").get("id").asLong());
         long one = chart(other, theirs);
-        JsonNode read = other.read(other.sheet(
-                other.get("/api/charts/" + one + ".png?page=1&dpi=150")
-                        .must(200)
-                        .bytes(),
-                null));
+        byte[] their = other.get("/api/charts/" + one + ".png?page=1&dpi=150")
+                .must(200)
+                .bytes();
+        List<Long> many = new ArrayList<>();
+        for (int i = 0; i < 12; i++)
+            many.add(me.sheet(page, null).must(202).json().get("reading").asLong());
+        JsonNode read = other.read(other.sheet(their, null));
         assertThat(read.get("state").asString()).isEqualTo("PROPOSED");
-        JsonNode last = me.get("/api/readings/" + many.get(4)).json();
+        JsonNode last = me.get("/api/readings/" + many.get(11)).json();
         assertThat(last.get("state").asString())
-                .as("the last of five waits while another’s first is read")
+                .as("the last of twelve waits while another’s first is read")
                 .isEqualTo("QUEUED");
-        JsonNode stopped = me.post("/api/readings/" + many.get(4) + "/stop", Map.of())
+        JsonNode stopped = me.post("/api/readings/" + many.get(11) + "/stop", Map.of())
                 .must(200)
                 .json();
         assertThat(stopped.get("state").asString()).isEqualTo("STOPPED");
-        me.post("/api/readings/" + many.get(4) + "/stop", Map.of()).must(409);
-        me.post("/api/readings/" + many.get(4) + "/again", Map.of()).must(202);
-        me.delete("/api/readings/" + many.get(3)).must(204);
-        me.get("/api/readings/" + many.get(3)).must(404);
+        me.post("/api/readings/" + many.get(11) + "/stop", Map.of()).must(409);
+        me.post("/api/readings/" + many.get(11) + "/again", Map.of()).must(202);
+        me.delete("/api/readings/" + many.get(10)).must(204);
+        me.get("/api/readings/" + many.get(10)).must(404);
     }
 
     @Test
