@@ -144,7 +144,7 @@ public final class ReadingSpeed {
         }
         System.out.printf(
                 Locale.ROOT,
-                "| the same at 4, 9, 18 and 35 megapixels, ns a pixel | %.0f, %.0f, %.0f, %.0f | – | – | no growth |%n",
+                "| the same at 4, 9, 19 and 38 megapixels, ns a pixel | %.0f, %.0f, %.0f, %.0f | – | – | no growth |%n",
                 perPixel[0],
                 perPixel[1],
                 perPixel[2],
