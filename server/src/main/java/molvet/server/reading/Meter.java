@@ -107,6 +107,9 @@ class Meter {
             throw Refusal.of("values", "There is nothing to keep.", "Choose between 1 and 5,000 values.");
         }
         for (MeterLine l : lines) {
+            if (l == null || l.massTone() == null) {
+                throw Refusal.of("values", "A value has no colour.", "Give l, a and b of each.");
+            }
             if (!store.hasPaint(me, l.paint()))
                 throw new NotFound("There is no paint " + l.paint() + " in your collection.");
         }

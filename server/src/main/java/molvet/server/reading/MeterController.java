@@ -5,6 +5,7 @@ import java.nio.charset.StandardCharsets;
 import java.util.List;
 import molvet.core.measure.Refusal;
 import molvet.server.account.Collector;
+import molvet.server.account.Fields;
 import molvet.server.colour.LabValue;
 import org.springframework.http.ContentDisposition;
 import org.springframework.http.HttpHeaders;
@@ -40,7 +41,7 @@ class MeterController {
     /** CGATS.17, CxF3, CSV, a GIMP palette, or lines of a name and L* a* b*, pasted; nothing is kept yet. */
     @PostMapping("/api/meter/read")
     Meter.MeterValues read(Collector me, @RequestBody Meter.MeterText typed) {
-        return meter.read(me, checked(typed.text().getBytes(StandardCharsets.UTF_8)));
+        return meter.read(me, checked(Fields.text(typed.text()).getBytes(StandardCharsets.UTF_8)));
     }
 
     /** The same from a file of at most 4 MB. */

@@ -30,6 +30,8 @@ class ReadingQueue {
     private final Set<Long> stopping = ConcurrentHashMap.newKeySet();
     private final Thread thread = new Thread(this::run, "reading");
     private volatile boolean closing;
+    /** Begun, but cut off by a database that went away: it is read anew once that answers again. */
+    private Optional<Long> cutOff = Optional.empty();
 
     ReadingQueue(ScanStore store, SheetJob job) {
         this.store = store;
@@ -67,6 +69,8 @@ class ReadingQueue {
     private void run() {
         while (!closing) {
             try {
+                cutOff.ifPresent(store::again);
+                cutOff = Optional.empty();
                 Optional<ScanStore.ScanRow> next = store.next();
                 if (next.isEmpty()) {
                     work.tryAcquire(LOOK_AGAIN_SECONDS, TimeUnit.SECONDS);
@@ -97,6 +101,9 @@ class ReadingQueue {
         progress.put(scan.id(), 0.0);
         try {
             job.run(scan, share -> goOn(scan.id(), share));
+        } catch (RuntimeException e) {
+            cutOff = Optional.of(scan.id());
+            throw e;
         } finally {
             progress.remove(scan.id());
             stopping.remove(scan.id());

@@ -170,6 +170,11 @@ public class Readings {
         if (marked.corners() == null || marked.corners().size() != 4) {
             throw Refusal.of("corners", "A rectangle has four corners.", "Drag all four.");
         }
+        for (PaintViews.SpotView c : marked.corners()) {
+            if (c == null || !(c.x() >= 0 && c.x() <= 1 && c.y() >= 0 && c.y() <= 1)) {
+                throw Refusal.of("corners", "A corner lies outside the picture.", "Drag it inside; 0 to 1 both ways.");
+            }
+        }
         Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
         MarkedArea area = MarkedArea.of(file.light(), marked.corners());
         CellReading read = area.read(file.isOfCamera());

@@ -123,6 +123,13 @@ class ScanStore {
                 .update();
     }
 
+    void again(long id) {
+        db.sql(
+                        "update scan set state = 'QUEUED', progress = 0, version = version + 1 where id = ? and state = 'READING'")
+                .param(id)
+                .update();
+    }
+
     /** The next of the collector who has waited longest since one of theirs was begun. */
     Optional<ScanRow> next() {
         return db.sql(SCAN + """
@@ -204,10 +211,13 @@ class ScanStore {
                 """).params(chart, page, chosen, corners, at, id, me.id()).update();
     }
 
-    void accept(Collector me, long id) {
-        db.sql("update scan set state = 'ACCEPTED', version = version + 1 where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
+    /** Of two windows that accept at once, one does. */
+    boolean accept(Collector me, long id) {
+        return db.sql("update scan set state = 'ACCEPTED', version = version + 1"
+                                + " where id = ? and collector_id = ? and state = 'PROPOSED'")
+                        .params(id, me.id())
+                        .update()
+                == 1;
     }
 
     void delete(Collector me, long id) {

@@ -93,6 +93,15 @@ class Scans {
         if (chart != null && sheets.sheet(me, chart).isEmpty()) {
             throw new NotFound("There is no chart " + chart + " in your collection.");
         }
+        requireRoom(me);
+        long picture = readings.addSheet(me, fileName, bytes);
+        long id = store.add(me, picture, chart, false, when.name(), Utc.of(clock.instant()));
+        wakeAfterwards();
+        return id;
+    }
+
+    /** @throws Taken if too many of the collector’s pictures wait */
+    void requireRoom(Collector me) {
         if (store.underWay(me) >= MOST_UNDER_WAY) {
             throw new Taken(
                     "many-readings",
@@ -100,10 +109,6 @@ class Scans {
                             + " pictures of yours wait to be read. This one was not taken; send it when some are done.",
                     null);
         }
-        long picture = readings.addSheet(me, fileName, bytes);
-        long id = store.add(me, picture, chart, false, when.name(), Utc.of(clock.instant()));
-        wakeAfterwards();
-        return id;
     }
 
     /** The queue must not look before the row can be seen. */
@@ -153,7 +158,7 @@ class Scans {
                 throw Refusal.of("corners", "A page has four corners.", "Drag all four.");
             }
             for (DraggedCorner c : asked.corners()) {
-                if (!(c.x() >= -0.2 && c.x() <= 1.2 && c.y() >= -0.2 && c.y() <= 1.2)) {
+                if (c == null || !(c.x() >= -0.2 && c.x() <= 1.2 && c.y() >= -0.2 && c.y() <= 1.2)) {
                     throw Refusal.of("corners", "A corner lies far outside the picture.", "Drag it to the sheet.");
                 }
             }
@@ -205,7 +210,7 @@ class Scans {
         List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("scan", id)));
         read.stream()
                 .map(c -> squares.get(c.cell()))
-                .filter(q -> !q.painted())
+                .filter(q -> !q.painted() || q.swatch() == null)
                 .forEach(q -> rows.add(new Acts.Row("chart_cell", q.row())));
         Map<Integer, Double> left = s.stage().equals(Stage.LIFTED.name()) ? lifted(me, s, read) : Map.of();
         acts.act(
@@ -213,6 +218,8 @@ class Scans {
                 () -> "Read " + read.size() + (read.size() == 1 ? " swatch" : " swatches") + " of " + sheet.code(),
                 rows,
                 made -> {
+                    if (!store.accept(me, id))
+                        throw new Taken("not-proposed", "This reading is accepted already.", null);
                     for (CellReading c : read) {
                         Sheets.Square q = squares.get(c.cell());
                         long swatch = q.swatch() != null && q.painted()
@@ -229,7 +236,6 @@ class Scans {
                                         left.get(c.cell()),
                                         Utc.of(now)));
                     }
-                    store.accept(me, id);
                     return null;
                 });
         Set<Long> paints = new LinkedHashSet<>();

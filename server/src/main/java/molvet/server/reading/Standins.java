@@ -67,6 +67,7 @@ public class Standins {
 
     /** @param base what the printed codes lead to */
     public long look(Collector me, long chart, Simulated asked, String base) {
+        scans.requireRoom(me);
         Device.Kind kind = Fields.one("device", asked.device(), Device.Kind.values());
         Sheets.Sheet sheet =
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));

@@ -456,4 +456,24 @@ class ReadingApiTest {
                 Map.of("x", right, "y", bottom),
                 Map.of("x", left, "y", bottom));
     }
+
+    /** What a careless script sends is refused with a reason, and nothing is kept. */
+    @Test
+    void halfWrittenBodiesAreRefused() {
+        JsonNode read = standin(Map.of("device", "SCANNER"));
+        String path = "/api/readings/" + read.get("reading").asLong();
+        List<Object> corners = new ArrayList<>();
+        for (int i = 0; i < 4; i++) corners.add(null);
+        me.post(path + "/again", Map.of("chart", chart, "corners", corners)).must(422);
+        me.post("/api/meter/read", Map.of()).must(422);
+        me.post("/api/meter", Map.of()).must(422);
+        me.post("/api/meter", Map.of("values", List.of(Map.of("paint", ids.get(0)))))
+                .must(422);
+        me.post("/api/charts/" + chart + "/standin", Map.of("device", "CAMERA OBSCURA"))
+                .must(422);
+        me.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER", "page", 9))
+                .must(422);
+        assertThat(me.get(path).json().get("state").asString()).isEqualTo("PROPOSED");
+        assertThat(paint(0).get("swatches")).isEmpty();
+    }
 }

@@ -1,24 +1,16 @@
 package molvet.server.reading.standin;
 
-import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.function.UnaryOperator;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Spectrum;
-import molvet.core.colour.Srgb;
 import molvet.core.colour.Xyz;
-import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.math3.linear.Array2DRowRealMatrix;
 import org.apache.commons.math3.linear.ArrayRealVector;
 import org.apache.commons.math3.linear.SingularValueDecomposition;
@@ -40,41 +32,12 @@ public final class Optics {
 
     private static final double[] CENTRES = {445, 535, 625};
     private static final double[] WIDTHS = {48, 42, 62};
-    private static final Map<Hue, String> USUAL = Map.ofEntries(
-            Map.entry(Hue.YELLOW, "#f5cf30"),
-            Map.entry(Hue.ORANGE, "#ec7a24"),
-            Map.entry(Hue.RED, "#c8302c"),
-            Map.entry(Hue.ROSE, "#c23a6e"),
-            Map.entry(Hue.VIOLET, "#6a3f8c"),
-            Map.entry(Hue.BLUE, "#2a55a0"),
-            Map.entry(Hue.GREEN, "#3f8050"),
-            Map.entry(Hue.EARTH, "#c09a50"),
-            Map.entry(Hue.BROWN, "#84543a"),
-            Map.entry(Hue.GREY, "#808284"),
-            Map.entry(Hue.BLACK, "#444446"),
-            Map.entry(Hue.WHITE, "#f2f2ee"),
-            Map.entry(Hue.METAL, "#9a8a6a"));
-
     private final PigmentReference reference;
-    private final Map<String, String> washes = new HashMap<>();
+    private final Washes washes = new Washes();
     private final Map<String, double[]> absorptions = new ConcurrentHashMap<>();
 
     public Optics(PigmentReference reference) {
         this.reference = reference;
-        try (var in = new InputStreamReader(
-                Optics.class.getResourceAsStream("/molvet/server/reading/standin/optics.csv"),
-                StandardCharsets.UTF_8)) {
-            CSVFormat.DEFAULT
-                    .builder()
-                    .setCommentMarker('#')
-                    .setHeader()
-                    .setSkipHeaderRecord(true)
-                    .get()
-                    .parse(in)
-                    .forEach(row -> washes.put(row.get("code"), row.get("wash")));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     /**
@@ -188,16 +151,14 @@ public final class Optics {
         for (int i = 0; i < pigments.size(); i++) {
             Pigment p = pigments.get(i);
             double share = Math.pow(0.5, i) / whole;
-            double scatter =
-                    new double[] {0.02, 0.06, 0.17, 0.9}[p.transparency().ordinal()];
+            double scatter = Washes.scatter(p);
             double[] a = absorption(p, scatter);
             for (int b = 0; b < BANDS; b++) {
                 k[b] += share * a[b];
                 s[b] += share * scatter;
                 other[b] += (i == 0 ? 1 : -1) * share * a[b];
             }
-            grain = Math.max(
-                    grain, new double[] {0.02, 0.10, 0.20, 0.36}[p.granulation().ordinal()] * (0.6 + 0.4 * share));
+            grain = Math.max(grain, Washes.grain(p, share));
             stain = Math.max(
                     stain, new double[] {0.08, 0.3, 0.6, 0.92}[p.staining().ordinal()]);
         }
@@ -206,7 +167,7 @@ public final class Optics {
 
     private double[] absorption(Pigment p, double scatter) {
         return absorptions.computeIfAbsent(p.code().toString(), code -> {
-            Lab wash = Srgb.ofHex(washes.getOrDefault(code, USUAL.get(p.hue()))).toLab();
+            Lab wash = washes.wash(p).toLab();
             return solved(wash, k -> {
                 double[] r = new double[BANDS];
                 for (int i = 0; i < BANDS; i++) r[i] = reflect(k[i], scatter, PAPER[i]);

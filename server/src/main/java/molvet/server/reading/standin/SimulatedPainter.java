@@ -3,20 +3,14 @@ package molvet.server.reading.standin;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
-import java.io.InputStreamReader;
 import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
-import java.util.HashMap;
 import java.util.List;
-import java.util.Map;
 import java.util.Random;
 import javax.imageio.ImageIO;
 import molvet.core.colour.Srgb;
-import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
-import org.apache.commons.csv.CSVFormat;
 
 /**
  * Paints a swatch as it would lie on a scanner: full strength on the left running to palest on the right, over a black
@@ -45,40 +39,11 @@ public final class SimulatedPainter {
     private static final double LINE = 0.02;
     private static final double MASS = 1.7;
     private static final double TINT = 0.07;
-    private static final Map<Hue, String> USUAL = Map.ofEntries(
-            Map.entry(Hue.YELLOW, "#f5cf30"),
-            Map.entry(Hue.ORANGE, "#ec7a24"),
-            Map.entry(Hue.RED, "#c8302c"),
-            Map.entry(Hue.ROSE, "#c23a6e"),
-            Map.entry(Hue.VIOLET, "#6a3f8c"),
-            Map.entry(Hue.BLUE, "#2a55a0"),
-            Map.entry(Hue.GREEN, "#3f8050"),
-            Map.entry(Hue.EARTH, "#c09a50"),
-            Map.entry(Hue.BROWN, "#84543a"),
-            Map.entry(Hue.GREY, "#808284"),
-            Map.entry(Hue.BLACK, "#444446"),
-            Map.entry(Hue.WHITE, "#f2f2ee"),
-            Map.entry(Hue.METAL, "#9a8a6a"));
-
     private final PigmentReference reference;
-    private final Map<String, String> washes = new HashMap<>();
+    private final Washes washes = new Washes();
 
     public SimulatedPainter(PigmentReference reference) {
         this.reference = reference;
-        try (var in = new InputStreamReader(
-                SimulatedPainter.class.getResourceAsStream("/molvet/server/reading/standin/optics.csv"),
-                StandardCharsets.UTF_8)) {
-            CSVFormat.DEFAULT
-                    .builder()
-                    .setCommentMarker('#')
-                    .setHeader()
-                    .setSkipHeaderRecord(true)
-                    .get()
-                    .parse(in)
-                    .forEach(row -> washes.put(row.get("code"), row.get("wash")));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
     }
 
     /** Absorption and scattering of a film of unit thickness in three bands, and how much it gathers in the grain. */
@@ -133,7 +98,8 @@ public final class SimulatedPainter {
             for (int band = 0; band < 3; band++) {
                 for (int i = 0; i < 512; i++) {
                     double x = Math.exp(-6 + 8 * i / 511.0);
-                    table[ground][band][i] = film(film.k[band] * x, film.s[band] * x, ground == 0 ? PAPER[band] : LINE);
+                    table[ground][band][i] =
+                            Optics.reflect(film.k[band] * x, film.s[band] * x, ground == 0 ? PAPER[band] : LINE);
                 }
             }
         }
@@ -145,15 +111,6 @@ public final class SimulatedPainter {
         int i = (int) Math.max(0, Math.min(510, Math.floor(at)));
         double t = Math.max(0, Math.min(1, at - i));
         return table[i] * (1 - t) + table[i + 1] * t;
-    }
-
-    /** Kubelka and Munk: reflectance of a film with absorption K and scattering S over a ground. */
-    private static double film(double k, double s, double ground) {
-        if (s < 1e-6) return ground * Math.exp(-2 * k);
-        double a = 1 + k / s;
-        double b = Math.sqrt(a * a - 1);
-        double coth = b * s > 20 ? 1 : 1 / Math.tanh(Math.max(1e-9, b * s));
-        return (1 - ground * (a - b * coth)) / (a - ground + b * coth);
     }
 
     private Film film(Recipe recipe, Random random) {
@@ -168,16 +125,14 @@ public final class SimulatedPainter {
         for (int i = 0; i < pigments.size(); i++) {
             Pigment p = pigments.get(i);
             double share = Math.pow(0.5, i) / whole;
-            double scatter =
-                    new double[] {0.02, 0.06, 0.17, 0.9}[p.transparency().ordinal()];
-            Srgb wash = Srgb.ofHex(washes.getOrDefault(p.code().toString(), USUAL.get(p.hue())));
+            double scatter = Washes.scatter(p);
+            Srgb wash = washes.wash(p);
             double[] light = {Srgb.decode(wash.r()), Srgb.decode(wash.g()), Srgb.decode(wash.b())};
             for (int band = 0; band < 3; band++) {
                 k[band] += share * absorption(Math.min(light[band], PAPER[band] * 0.985), scatter, PAPER[band]);
                 s[band] += share * scatter;
             }
-            grain = Math.max(
-                    grain, new double[] {0.02, 0.10, 0.20, 0.36}[p.granulation().ordinal()] * (0.6 + 0.4 * share));
+            grain = Math.max(grain, Washes.grain(p, share));
         }
         return new Film(k, s, grain * Math.exp(0.12 * random.nextGaussian()));
     }
@@ -188,7 +143,7 @@ public final class SimulatedPainter {
         double high = 30;
         for (int i = 0; i < 60; i++) {
             double middle = (low + high) / 2;
-            if (film(middle, scatter, paper) > wanted) low = middle;
+            if (Optics.reflect(middle, scatter, paper) > wanted) low = middle;
             else high = middle;
         }
         return (low + high) / 2;
