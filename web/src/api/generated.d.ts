@@ -580,6 +580,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/charts/{chart}/standin.cgats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Scan.meter"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/charts/{chart}/walk": {
         parameters: {
             query?: never;
@@ -1692,6 +1708,22 @@ export interface paths {
             cookie?: never;
         };
         get: operations["Reading.preview"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pictures/{picture}/edges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Reading.edges"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2836,6 +2868,16 @@ export interface components {
             keeper: components["schemas"]["KeeperEntry"];
             places: components["schemas"]["PlaceView"][];
         };
+        KeptMargins: {
+            /** Format: double */
+            covering?: number;
+            /** Format: double */
+            granulation?: number;
+            /** Format: double */
+            massTone: number;
+            /** Format: double */
+            tint: number;
+        };
         KeptValues: {
             /** Format: int32 */
             kept: number;
@@ -2955,6 +2997,16 @@ export interface components {
             scales: components["schemas"]["ScaleView"][];
             /** Format: int32 */
             version: number;
+        };
+        MarginsView: {
+            /** Format: double */
+            covering?: number;
+            /** Format: double */
+            granulation?: number;
+            /** Format: double */
+            massTone?: number;
+            /** Format: double */
+            tint?: number;
         };
         MarkerBox: {
             /** Format: int32 */
@@ -3380,6 +3432,7 @@ export interface components {
             observations: components["schemas"]["ObservationView"][];
             pigments: string;
             recipe: components["schemas"]["IngredientView"][];
+            repeats?: components["schemas"]["RepeatsView"];
             sameRecipe: components["schemas"]["PaintEntry"][];
             /** Format: int32 */
             series?: number;
@@ -3708,8 +3761,10 @@ export interface components {
             granulation: number;
             /** Format: int64 */
             id: number;
+            margins: components["schemas"]["MarginsView"];
             massTone: components["schemas"]["LabValue"];
             notes: string[];
+            overBlack?: components["schemas"]["LabValue"];
             /** Format: int64 */
             picture?: number;
             /** Format: int64 */
@@ -3751,6 +3806,18 @@ export interface components {
             said: string;
             steps: components["schemas"]["RefileStep"][];
             under: boolean;
+        };
+        RepeatsView: {
+            /** Format: double */
+            covering?: number;
+            /** Format: double */
+            granulation?: number;
+            /** Format: double */
+            massTone: number;
+            /** Format: int32 */
+            readings: number;
+            /** Format: double */
+            tint: number;
         };
         RowDoubtView: {
             column: string;
@@ -3819,6 +3886,7 @@ export interface components {
             /** Format: int32 */
             height: number;
             notes: string[];
+            outdated: boolean;
             outline: components["schemas"]["PicturePoint"][];
             /** Format: int32 */
             page: number;
@@ -3836,6 +3904,8 @@ export interface components {
             stage: string;
             state: string;
             suspicions: components["schemas"]["SuspectedSlip"][];
+            /** Format: int32 */
+            takenOver: number;
             title?: string;
             trust: string;
             trustInWords: string;
@@ -3861,6 +3931,7 @@ export interface components {
             difference?: number;
             earlier?: components["schemas"]["LabValue"];
             entry?: components["schemas"]["PaintEntry"];
+            flips: boolean;
             /** Format: double */
             grain: number;
             granulates?: string;
@@ -3869,9 +3940,11 @@ export interface components {
             /** Format: double */
             hueShift?: number;
             leftOut: boolean;
+            margins: components["schemas"]["KeptMargins"];
             massTone: components["schemas"]["LabValue"];
             mixedWith?: string;
             notes: string[];
+            overBlack?: components["schemas"]["LabValue"];
             /** Format: int64 */
             paint?: number;
             peak: components["schemas"]["LabValue"];
@@ -3882,8 +3955,6 @@ export interface components {
             second?: number;
             /** Format: double */
             separation: number;
-            /** Format: double */
-            spread: number;
             steps: components["schemas"]["LabValue"][];
             strip: components["schemas"]["StripView"];
             tint: components["schemas"]["LabValue"];
@@ -5120,6 +5191,30 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Queued"];
+                };
+            };
+        };
+    };
+    "Scan.meter": {
+        parameters: {
+            query?: {
+                page?: number;
+            };
+            header?: never;
+            path: {
+                chart: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/plain": string;
                 };
             };
         };
@@ -7211,6 +7306,28 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+        };
+    };
+    "Reading.edges": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                picture: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Rectangle"];
                 };
             };
         };

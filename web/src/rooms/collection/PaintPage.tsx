@@ -94,7 +94,7 @@ export function PaintPage() {
             )}
           </div>
           {reading && <Measured reading={reading} />}
-          {readings.length > 0 && <Readings readings={readings} />}
+          {readings.length > 0 && <Readings readings={readings} repeats={p.repeats} />}
           <Pigments paint={p} />
           <Notes notes={p.notes} unread={p.unread} />
           <SwatchSection paint={p} />
@@ -175,7 +175,10 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
     <div>
       <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[0.93rem]">
         <dt className="quiet">Full strength</dt>
-        <dd className="code leading-5 whitespace-pre-wrap">{lab(r.massTone)}</dd>
+        <dd className="code leading-5 whitespace-pre-wrap">
+          {lab(r.massTone)}
+          {r.margins.massTone != null && ` ± ${Math.max(0.1, r.margins.massTone).toFixed(1)}`}
+        </dd>
         <dt className="quiet">Palest</dt>
         <dd className="code leading-5 whitespace-pre-wrap">{lab(r.tint)}</dd>
         <dt className="quiet">Grain</dt>
@@ -185,7 +188,16 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
         {r.covering != null && (
           <>
             <dt className="quiet">Covers</dt>
-            <dd className="code leading-5">{Math.round(r.covering * 100)} % of the line</dd>
+            <dd className="code leading-5">
+              {Math.round(r.covering * 100)} % of the line
+              {r.margins.covering != null && ` ± ${Math.max(1, Math.round(r.margins.covering * 100))} %`}
+            </dd>
+          </>
+        )}
+        {r.overBlack && (
+          <>
+            <dt className="quiet">Over black</dt>
+            <dd className="code leading-5 whitespace-pre-wrap">{lab(r.overBlack)}</dd>
           </>
         )}
         {r.staining != null && (
@@ -217,13 +229,37 @@ const SOURCE = { PICKED: "picked by hand", SHEET: "read from a sheet", METER: "c
 >;
 
 /** All readings of a paint, and which one counts. */
-function Readings({ readings }: { readings: Schemas["ReadingView"][] }) {
+function Readings({
+  readings,
+  repeats,
+}: {
+  readings: Schemas["ReadingView"][];
+  repeats?: Schemas["RepeatsView"] | null;
+}) {
   const count = useAct((reading: number, headers) =>
     data(client.POST("/api/swatch-readings/{reading}/count", { params: { path: { reading } }, headers })),
   );
   return (
     <section>
       <h2 className="font-semibold mb-1">{counted(readings.length, "reading", "readings")}</h2>
+      {repeats && (
+        <p className="quiet mb-1">
+          {repeats.readings} dry ones agree within{" "}
+          <span className="code">ΔE00 {repeats.massTone.toFixed(1)}</span> at full strength,{" "}
+          <span className="code">{repeats.tint.toFixed(1)}</span> palest
+          {repeats.granulation != null && (
+            <>
+              , granulation <span className="code">± {repeats.granulation.toFixed(2)}</span>
+            </>
+          )}
+          {repeats.covering != null && (
+            <>
+              , covering <span className="code">± {Math.round(repeats.covering * 100)} %</span>
+            </>
+          )}
+          .
+        </p>
+      )}
       <ul className="divide-y divide-[var(--rule)]">
         {readings.map((r) => (
           <li key={r.id} className="flex flex-wrap items-center gap-3 py-1">

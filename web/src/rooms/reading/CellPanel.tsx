@@ -53,10 +53,11 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[0.93rem]">
           <Line what="Full strength">
             <span className="code whitespace-pre-wrap">{lab(c.massTone)}</span>{" "}
-            <span className="quiet">± {Math.max(0.1, c.spread).toFixed(1)}</span>
+            <span className="quiet">± {Math.max(0.1, c.margins.massTone).toFixed(1)}</span>
           </Line>
           <Line what="Palest">
-            <span className="code whitespace-pre-wrap">{lab(c.tint)}</span>
+            <span className="code whitespace-pre-wrap">{lab(c.tint)}</span>{" "}
+            <span className="quiet">± {Math.max(0.1, c.margins.tint).toFixed(1)}</span>
           </Line>
           <Line what="Range of value">
             <span className="code">{c.range.toFixed(0)} L*</span>
@@ -67,11 +68,23 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
           {c.granulates && c.granulation != null && (
             <Line what="Granulation">
               {c.granulates} <span className="code quiet">{c.granulation.toFixed(2)}</span>
+              {c.margins.granulation != null && (
+                <span className="quiet"> ± {Math.max(0.01, c.margins.granulation).toFixed(2)}</span>
+              )}
             </Line>
           )}
           {c.covers && c.covering != null && (
             <Line what="Covers">
               {c.covers} <span className="code quiet">{Math.round(c.covering * 100)} %</span>
+              {c.margins.covering != null && (
+                <span className="quiet"> ± {Math.max(1, Math.round(c.margins.covering * 100))} %</span>
+              )}
+            </Line>
+          )}
+          {c.overBlack && (
+            <Line what="Over black">
+              <span className="code whitespace-pre-wrap">{lab(c.overBlack)}</span>
+              {c.flips && <span> · turns its colour: an interference paint</span>}
             </Line>
           )}
           {c.difference != null && (

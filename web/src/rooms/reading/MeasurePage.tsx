@@ -45,6 +45,23 @@ export function MeasurePage() {
   );
 
   const [corners, setCorners] = useState<Schemas["SpotView"][] | null>(null);
+  const [found, setFound] = useState(true);
+  /** The edges of the paint to begin from; where none are found, a rectangle in the middle. */
+  const edges = useAct(
+    async (_: undefined) => {
+      const { data: at } = await client.GET("/api/pictures/{picture}/edges", {
+        params: { path: { picture: Number(picture) } },
+      });
+      return at?.corners ?? null;
+    },
+    {
+      undoable: false,
+      onDone: (at) => {
+        setFound(at != null);
+        setCorners(at ?? INNER);
+      },
+    },
+  );
   const whole = useAct(
     (marked: Schemas["SpotView"][], headers) =>
       data(
@@ -151,8 +168,10 @@ export function MeasurePage() {
           {corners ? (
             <div className="space-y-3">
               <p>
-                Drag the corners to the edges of the paint, going round from its top left. It is read along
-                its longer side; leave some bare paper round it in the picture.
+                {found
+                  ? "These edges were found. Drag a corner where they are wrong."
+                  : "No edges were found by themselves: drag the corners to those of the paint, round from its top left."}{" "}
+                It is read along its longer side; leave some bare paper round it in the picture.
               </p>
               <ProblemNote problem={whole.problem} />
               <button
@@ -168,7 +187,12 @@ export function MeasurePage() {
               </button>
             </div>
           ) : (
-            <button type="button" className="btn btn-outline w-full" onClick={() => setCorners(INNER)}>
+            <button
+              type="button"
+              className="btn btn-outline w-full"
+              disabled={edges.running}
+              onClick={() => edges.run(undefined)}
+            >
               Mark the whole swatch
             </button>
           )}

@@ -1,3 +1,4 @@
+import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { client, data, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
@@ -8,6 +9,62 @@ import { BenchNav } from "../chart/BenchNav";
 import { lab } from "./useScan";
 
 const EXAMPLE = "Tern Grey  48.2  -1.5  -8.9\nTern Grey tint  90.1  0.2  0.4";
+
+/** For trying it without a meter: a made-up hand paints a chart, a made-up meter writes a file of its spectra. */
+function Simulated({ onFile }: { onFile: (file: File) => void }) {
+  const charts = useQuery({
+    queryKey: ["charts"],
+    queryFn: () => data(client.GET("/api/charts", {})),
+  });
+  const [chosen, setChosen] = useState("");
+  const all = charts.data?.charts ?? [];
+  const chart = Number(chosen || all[0]?.id);
+  const measure = useAct(
+    async (_: undefined) => {
+      const text = await data(
+        client.GET("/api/charts/{chart}/standin.cgats", {
+          params: { path: { chart }, query: { page: 1 } },
+          parseAs: "text",
+        }),
+      );
+      return new File([text as unknown as string], "meter.cgats", { type: "text/plain" });
+    },
+    { undoable: false, onDone: onFile },
+  );
+  if (all.length === 0) return null;
+  return (
+    <details className="rule-box p-3 mt-4">
+      <summary className="cursor-pointer font-semibold">
+        No meter at hand? Let a simulated one measure
+      </summary>
+      <div className="flex flex-wrap items-end gap-3 mt-2">
+        <label className="grow">
+          <span className="label-text block">Chart</span>
+          <select
+            className="select w-full text-base"
+            value={chart || ""}
+            onChange={(e) => setChosen(e.target.value)}
+          >
+            {all.map((c) => (
+              <option key={c.id} value={c.id}>
+                {c.code} {c.title || c.formInWords}
+              </option>
+            ))}
+          </select>
+        </label>
+        <button
+          type="button"
+          className="btn btn-outline"
+          disabled={measure.running || !chart}
+          onClick={() => measure.run(undefined)}
+        >
+          {measure.running ? "Measuring …" : "Measure its first page"}
+        </button>
+      </div>
+      <ProblemNote problem={measure.problem} />
+    </details>
+  );
+}
 
 /** Values of a hand-held colour meter: pasted or from a file, tied to paints by number or name, and kept. */
 export function MeterPage() {
@@ -79,6 +136,7 @@ export function MeterPage() {
               }}
             />
           </div>
+          <Simulated onFile={(f) => read.run(f)} />
           <ProblemNote problem={read.problem ?? keep.problem} />
           <WaitingNote waiting={keep.waiting} />
         </section>

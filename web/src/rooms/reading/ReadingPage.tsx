@@ -83,7 +83,7 @@ function Doings({ scan: s }: { scan: Scan }) {
           disabled={accept.running || taken === 0}
           onClick={() => accept.run(undefined)}
         >
-          Accept {counted(taken, "swatch", "swatches")}
+          {s.takenOver > 0 ? "Put in place of the old" : "Accept"} {counted(taken, "swatch", "swatches")}
         </button>
       )}
       {s.state === "ACCEPTED" && s.chart && (
@@ -91,17 +91,17 @@ function Doings({ scan: s }: { scan: Scan }) {
           The chart
         </Link>
       )}
-      {(s.state === "PROPOSED" || s.state === "STOPPED" || s.state === "FAILED") && (
+      {s.state !== "QUEUED" && s.state !== "READING" && (
         <button
           type="button"
           className="btn btn-outline"
           disabled={again.running}
           onClick={() => again.run(undefined)}
         >
-          Read it again
+          {s.outdated ? "Compute it anew" : "Read it again"}
         </button>
       )}
-      {s.state !== "ACCEPTED" && (
+      {s.state !== "ACCEPTED" && s.takenOver === 0 && (
         <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
           Throw away
         </button>

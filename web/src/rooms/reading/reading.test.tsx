@@ -30,7 +30,8 @@ const cell = (n: number, name: string) => ({
   massTone: LAB,
   tint: { l: 90, a: 1, b: -5 },
   steps: [LAB],
-  spread: 0.3,
+  margins: { massTone: 0.3, tint: 0.2, granulation: 0.01, covering: 0.02 },
+  flips: false,
   granulation: 0.11,
   grain: 2.2,
   granulates: "moderate",
@@ -50,6 +51,8 @@ const cell = (n: number, name: string) => ({
 const scan = (more: object) => ({
   reading: 9,
   state: "PROPOSED",
+  outdated: false,
+  takenOver: 0,
   progress: 1,
   chart: 7,
   code: "C-0007",
@@ -233,7 +236,9 @@ test("a meter's values are looked at before they are kept, and strangers among t
   expect(await screen.findByText(/is no paint of yours/)).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "Keep 1 value" }));
   expect(await screen.findByText("Kept 1 reading.")).toBeTruthy();
-  expect(asked[1].body).toEqual({ values: [{ paint: 2, massTone: LAB, tint: LAB }] });
+  expect(asked.find((a) => a.body && JSON.stringify(a.body).includes("values"))?.body).toEqual({
+    values: [{ paint: 2, massTone: LAB, tint: LAB }],
+  });
 });
 
 test("lines that are no colours are said", async () => {

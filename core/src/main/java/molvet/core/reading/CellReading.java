@@ -11,13 +11,14 @@ import molvet.core.pigment.Transparency;
  *
  * @param cell its index on the chart, from 0
  * @param massTone full strength; {@code tint} palest; {@code curve} from one to the other, both ends among them
- * @param spread standard error of the mass tone, from its four quarters, as a distance in L*a*b*
  * @param granulation coefficient of variation of the paint's absorbance over the tooth of the paper (0.2 to 2 mm), paper and
  *     noise taken off: the share by which the film is thicker here than there. 0 is smooth, 0.2 strong; empty where no strength of it
  *     is neither too pale nor too dark to tell
  * @param grain the same as it meets the eye: standard deviation of L*
  * @param covering share of a black line that the paint hides, 0 to 1; empty without a line, or where the paint is as dark
+ * @param overBlack full strength over the black line or bar; empty where covering is
  * @param separation how far the colours of the wash stray from the one curve a single pigment thins along, in a*b*
+ * @param margins how far each of these may be off, from parts of the cell against each other
  * @param confidence 0 to 1: how much of the cell could be used, and how well it was lit and seen
  * @param bare whether there is no paint
  * @param notes what to know before trusting it, in words
@@ -27,18 +28,44 @@ public record CellReading(
         Lab massTone,
         Lab tint,
         List<Lab> curve,
-        double spread,
         Optional<Double> granulation,
         double grain,
         Optional<Double> covering,
+        Optional<Lab> overBlack,
         double separation,
+        Margins margins,
         double confidence,
         boolean bare,
         List<String> notes) {
     /** The version of this arithmetic, kept with every reading. */
-    public static final int ARITHMETIC = 2;
+    public static final int ARITHMETIC = 3;
 
     private static final double TELLS_HUE = 8;
+    private static final double FLIPS = 60;
+
+    /**
+     * Standard errors. {@code massTone} and {@code tint} come from four quarters each, as distances in L*a*b*; granulation from
+     * the strengths that spoke for it, covering from two halves of the line; these two are empty where one alone spoke.
+     */
+    public record Margins(double massTone, double tint, Optional<Double> granulation, Optional<Double> covering) {
+        public static final Margins NONE = new Margins(0, 0, Optional.empty(), Optional.empty());
+    }
+
+    /**
+     * Whether the paint turns its colour over black, as interference paints do: there it shines in a hue that lies far from,
+     * most often opposite to, the pale one it has over white (common practice, no published source).
+     */
+    public boolean flips() {
+        return overBlack
+                .filter(b -> b.chroma() > TELLS_HUE && b.chroma() > massTone.chroma())
+                .filter(b -> massTone.chroma() < TELLS_HUE || turn(massTone, b) > FLIPS)
+                .isPresent();
+    }
+
+    private static double turn(Lab one, Lab other) {
+        double turn = Math.abs(one.hue() - other.hue());
+        return Math.min(turn, 360 - turn);
+    }
 
     /** From full strength to palest, in L*. */
     public double range() {

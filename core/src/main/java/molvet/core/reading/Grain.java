@@ -220,6 +220,12 @@ final class Grain {
         return Optional.of(sorted.size() == 1 ? sorted.get(0) : (sorted.get(0) + sorted.get(1)) / 2);
     }
 
+    /** Half of what the two strengths that speak for it differ by. */
+    Optional<Double> margin() {
+        List<Double> sorted = found.stream().sorted(Comparator.reverseOrder()).toList();
+        return sorted.size() < 2 ? Optional.empty() : Optional.of((sorted.get(0) - sorted.get(1)) / 2);
+    }
+
     double visible() {
         return visible;
     }

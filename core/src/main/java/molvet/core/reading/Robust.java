@@ -2,6 +2,7 @@ package molvet.core.reading;
 
 import java.util.Arrays;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Xyz;
 import org.apache.commons.math3.util.KthSelector;
 
 /** Centres and spreads that a hair, a pencil line or a blot does not move. */
@@ -52,10 +53,39 @@ final class Robust {
         return kept == 0 ? 0 : Math.sqrt(sum / kept);
     }
 
-    /** What {@link #centre} found: {@code kept} is the share of weight that was left, 0 to 1. */
-    record Centre(double l, double a, double b, double kept) {
+    /**
+     * What {@link #centre} found.
+     *
+     * @param kept share of weight that was left, 0 to 1
+     * @param reach how far from the centre a colour still belongs to it
+     */
+    record Centre(double l, double a, double b, double kept, double reach) {
         Lab lab() {
             return new Lab(Math.max(0, Math.min(100, l)), a, b);
+        }
+
+        /**
+         * The colour of the mean light of what belongs to it: what a colour meter or an eye at arm’s length makes of a wash
+         * that granulates, which is paler than its middle.
+         *
+         * @param lab the colours the centre was found of
+         */
+        Lab light(double[] lab, int n) {
+            double x = 0;
+            double y = 0;
+            double z = 0;
+            int many = 0;
+            for (int i = 0; i < n; i++) {
+                double away =
+                        Math.sqrt(square(lab[3 * i] - l) + square(lab[3 * i + 1] - a) + square(lab[3 * i + 2] - b));
+                if (away >= reach) continue;
+                Xyz one = new Lab(Math.max(0, Math.min(100, lab[3 * i])), lab[3 * i + 1], lab[3 * i + 2]).toXyz();
+                x += one.x();
+                y += one.y();
+                z += one.z();
+                many++;
+            }
+            return many == 0 ? lab() : Lab.ofXyz(new Xyz(x / many, y / many, z / many));
         }
     }
 
@@ -73,12 +103,13 @@ final class Robust {
             c[k] = median(one, n);
         }
         double kept = 1;
+        double limit = BISQUARE * 0.4;
         for (int round = 0; round < 5; round++) {
             for (int i = 0; i < n; i++) {
                 one[i] = Math.sqrt(
                         square(lab[3 * i] - c[0]) + square(lab[3 * i + 1] - c[1]) + square(lab[3 * i + 2] - c[2]));
             }
-            double limit = BISQUARE * Math.max(0.4, TO_DEVIATION * median(one, n) / 1.5);
+            limit = BISQUARE * Math.max(0.4, TO_DEVIATION * median(one, n) / 1.5);
             double w = 0;
             double[] sum = new double[3];
             for (int i = 0; i < n; i++) {
@@ -98,7 +129,7 @@ final class Robust {
             }
             if (moved < 0.01) break;
         }
-        return new Centre(c[0], c[1], c[2], kept);
+        return new Centre(c[0], c[1], c[2], kept, limit);
     }
 
     private static double square(double v) {

@@ -241,6 +241,60 @@ class PaintOnPaperTest {
         assertThat(parted.notes()).anyMatch(n -> n.contains("Two hues"));
     }
 
+    /** A meter sees the mean of the light: grain pales a wash, as the eye at arm’s length has it. */
+    @Test
+    void theColourOfAGranulatingWashIsThatOfItsMeanLight() {
+        strip(0);
+        Rect box = painted(0).get(0).box();
+        Random random = new Random(3);
+        double[] light = new double[2];
+        // Dots of half a mm, dark and pale, so that the mean light lies far above the middle of their lightness.
+        for (double y = box.y(); y < box.bottom() - 0.5; y += 0.5) {
+            for (double x = box.x(); x < box.right() - 0.5; x += 0.5) {
+                Lab dot = new Lab(40 + 14 * random.nextGaussian() * 0.6, 5, -30);
+                fill(new Rect(x, y, 0.5, 0.5), dot);
+                light[0] += dot.toXyz().y();
+                light[1]++;
+            }
+        }
+        double seen = read().cells().get(0).massTone().toXyz().y();
+        assertThat(seen).isCloseTo(light[0] / light[1], within(0.006));
+    }
+
+    @Test
+    void overBlackAnInterferencePaintTurnsItsColour() {
+        strip(0);
+        for (Plan.Part p : painted(0)) fill(p.box(), new Lab(88, 3, 4));
+        Rect line = plan.pages().get(0).cells().get(0).parts().stream()
+                .filter(p -> p.kind() == molvet.core.chart.PartKind.OPACITY_LINE)
+                .findFirst()
+                .orElseThrow()
+                .box();
+        fill(line, new Lab(10, 0, 0));
+        Rect first = painted(0).get(0).box();
+        fill(new Rect(first.x(), line.y(), first.width(), line.height()), new Lab(38, -10, -32));
+        CellReading c = read().cells().get(0);
+        assertThat(c.overBlack().orElseThrow().differenceFrom(new Lab(38, -10, -32)))
+                .isLessThan(2);
+        assertThat(c.flips()).isTrue();
+        assertThat(c.margins().covering()).isPresent();
+    }
+
+    @Test
+    void anOrdinaryPaintOverBlackDoesNotTurnItsColour() {
+        strip(0);
+        Rect line = plan.pages().get(0).cells().get(0).parts().stream()
+                .filter(p -> p.kind() == molvet.core.chart.PartKind.OPACITY_LINE)
+                .findFirst()
+                .orElseThrow()
+                .box();
+        fill(line, new Lab(14, 2, -6));
+        CellReading c = read().cells().get(0);
+        assertThat(c.overBlack()).isPresent();
+        assertThat(c.flips()).isFalse();
+        assertThat(c.margins().massTone()).isLessThan(0.2);
+    }
+
     @Test
     void hueShiftAndPeakFollowTheCurve() {
         CellReading c = new CellReading(
@@ -248,11 +302,12 @@ class PaintOnPaperTest {
                 new Lab(30, 40, 10),
                 new Lab(90, 5, 0),
                 List.of(new Lab(30, 40, 10), new Lab(60, 50, -10), new Lab(90, 5, 0)),
-                0,
                 Optional.of(0.1),
                 2,
                 Optional.of(0.3),
+                Optional.empty(),
                 0,
+                CellReading.Margins.NONE,
                 1,
                 false,
                 List.of());

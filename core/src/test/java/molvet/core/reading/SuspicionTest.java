@@ -30,11 +30,12 @@ class SuspicionTest {
                     c,
                     tint,
                     List.of(c, tint),
-                    0.3,
                     Optional.of(0.02),
                     0.5,
                     Optional.empty(),
+                    Optional.empty(),
                     0,
+                    CellReading.Margins.NONE,
                     1,
                     colours[i] == null,
                     List.of()));

@@ -1,5 +1,6 @@
 package molvet.server.account;
 
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -70,7 +71,7 @@ class SecurityConfig {
 
     /** bcrypt at cost 11: about a tenth of a second on a small machine. */
     @Bean
-    PasswordEncoder passwords() {
-        return new BCryptPasswordEncoder(11);
+    PasswordEncoder passwords(@Value("${molvet.password-cost:11}") int cost) {
+        return new BCryptPasswordEncoder(cost);
     }
 }

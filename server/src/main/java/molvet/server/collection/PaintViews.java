@@ -63,6 +63,9 @@ public class PaintViews {
     /** What the shelf and the readings tell of a paint's swatches. */
     public interface Swatches {
         List<SwatchView> of(Collector me, long paint);
+
+        /** How far the dry readings agree; empty with fewer than two. */
+        Optional<RepeatsView> repeats(Collector me, long paint);
     }
 
     /** {@code covering} 0 to 1, missing where it is not known; {@code grain} in L* units: see the core’s Strip. */
@@ -149,6 +152,21 @@ public class PaintViews {
 
     public record SpotView(double x, double y) {}
 
+    /** See {@link molvet.core.reading.Repeats}: colours as ΔE00, the others as standard deviations. */
+    public record RepeatsView(
+            int readings,
+            double massTone,
+            double tint,
+            @Nullable Double granulation,
+            @Nullable Double covering) {}
+
+    /** How far each may be off, from parts of the swatch against each other: colours in L*a*b*, shares else. */
+    public record MarginsView(
+            @Nullable Double massTone,
+            @Nullable Double tint,
+            @Nullable Double granulation,
+            @Nullable Double covering) {}
+
     /**
      * A reading of a swatch: spots as fractions of the upright picture, where it was picked by hand.
      *
@@ -172,6 +190,8 @@ public class PaintViews {
             LabValue tint,
             double granulation,
             @Nullable Double covering,
+            @Nullable LabValue overBlack,
+            MarginsView margins,
             List<String> notes,
             StripView strip,
             Map<String, SpotView> spots,
@@ -233,6 +253,7 @@ public class PaintViews {
             List<HoldingView> holdings,
             List<ObservationView> observations,
             List<SwatchView> swatches,
+            @Nullable RepeatsView repeats,
             @Nullable StripView strip,
             Map<String, VoiceView> voices,
             @Nullable CautionView cautions,
@@ -310,6 +331,7 @@ public class PaintViews {
                                 o.seenOn().toString()))
                         .toList(),
                 swatches.of(me, id),
+                swatches.repeats(me, id).orElse(null),
                 entry.strip(),
                 voices,
                 cautions.isEmpty() ? null : new CautionView(cautions.elements(), Cautions.GUIDANCE, Cautions.DEFERRAL),

@@ -150,7 +150,11 @@ final class ColourFile {
         String name =
                 by.getOrDefault("SAMPLE_NAME", by.getOrDefault("SAMPLE_ID", "")).strip();
         try {
-            if (by.containsKey("LAB_L")) {
+            // A spectrum is taken first: of the colour beside it a file may not say under which light.
+            Optional<Spectrum> spectrum = spectrum(by);
+            if (spectrum.isPresent()) {
+                all.add(new Named(cut(name), spectrum.get().toLab(), spectrum, line));
+            } else if (by.containsKey("LAB_L")) {
                 add(all, faults, name, number(by.get("LAB_L")), number(by.get("LAB_A")), number(by.get("LAB_B")), line);
             } else if (by.containsKey("XYZ_X")) {
                 // CGATS writes tristimulus values with Y = 100.
@@ -158,15 +162,10 @@ final class ColourFile {
                         number(by.get("XYZ_X")) / 100, number(by.get("XYZ_Y")) / 100, number(by.get("XYZ_Z")) / 100));
                 all.add(new Named(cut(name), lab, Optional.empty(), line));
             } else {
-                Optional<Spectrum> s = spectrum(by);
-                if (s.isEmpty()) {
-                    faults.add(new Refusal.Fault(
-                            "line " + line,
-                            "There is no LAB_L, XYZ_X or spectrum from 380 to 730 nm.",
-                            "Export one of these."));
-                } else {
-                    all.add(new Named(cut(name), s.get().toLab(), s, line));
-                }
+                faults.add(new Refusal.Fault(
+                        "line " + line,
+                        "There is no LAB_L, XYZ_X or spectrum from 380 to 730 nm.",
+                        "Export one of these."));
             }
         } catch (NumberFormatException | NullPointerException e) {
             faults.add(new Refusal.Fault("line " + line, "A number of it cannot be read.", "Write it with a point."));
@@ -335,21 +334,33 @@ final class ColourFile {
 
     // ---- out --------------------------------------------------------------------------------------------------------
 
+    /** With the spectra of all, if all have one. */
     static String cgats(List<Named> all) {
+        boolean spectra = all.stream().allMatch(n -> n.spectrum.isPresent());
+        StringBuilder bands = new StringBuilder();
+        for (int i = 0; spectra && i < Spectrum.BANDS; i++) {
+            bands.append(" SPECTRAL_NM_").append(Spectrum.FIRST + i * Spectrum.STEP);
+        }
+        int fields = 5 + (spectra ? Spectrum.BANDS : 0);
         StringBuilder out = new StringBuilder("CGATS.17\nORIGINATOR \"Molvet\"\n"
                 + "WEIGHTING_FUNCTION \"ILLUMINANT,D50\"\nWEIGHTING_FUNCTION \"OBSERVER,2degree\"\n"
-                + "NUMBER_OF_FIELDS 5\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME LAB_L LAB_A LAB_B\nEND_DATA_FORMAT\n"
+                + "NUMBER_OF_FIELDS " + fields + "\nBEGIN_DATA_FORMAT\nSAMPLE_ID SAMPLE_NAME LAB_L LAB_A LAB_B" + bands
+                + "\nEND_DATA_FORMAT\n"
                 + "NUMBER_OF_SETS " + all.size() + "\nBEGIN_DATA\n");
         int id = 1;
         for (Named n : all) {
             out.append(String.format(
                     Locale.ROOT,
-                    "%d \"%s\" %.4f %.4f %.4f%n",
+                    "%d \"%s\" %.4f %.4f %.4f",
                     id++,
                     n.name.replace('"', '\''),
                     n.lab.l(),
                     n.lab.a(),
                     n.lab.b()));
+            if (spectra) {
+                n.spectrum.orElseThrow().reflectance().forEach(r -> out.append(String.format(Locale.ROOT, " %.5f", r)));
+            }
+            out.append('\n');
         }
         return out.append("END_DATA\n").toString();
     }

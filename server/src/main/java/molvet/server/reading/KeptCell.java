@@ -12,25 +12,47 @@ record KeptCell(
         LabValue massTone,
         LabValue tint,
         List<LabValue> curve,
-        double spread,
         @Nullable Double granulation,
         double grain,
         @Nullable Double covering,
+        @Nullable LabValue overBlack,
         double separation,
+        @Nullable KeptMargins margins,
         double confidence,
         boolean bare,
         List<String> notes) {
+    /** See {@link CellReading.Margins}. */
+    record KeptMargins(
+            double massTone,
+            double tint,
+            @Nullable Double granulation,
+            @Nullable Double covering) {
+        static KeptMargins of(CellReading.Margins m) {
+            return new KeptMargins(
+                    m.massTone(),
+                    m.tint(),
+                    m.granulation().orElse(null),
+                    m.covering().orElse(null));
+        }
+
+        CellReading.Margins margins() {
+            return new CellReading.Margins(
+                    massTone, tint, Optional.ofNullable(granulation), Optional.ofNullable(covering));
+        }
+    }
+
     static KeptCell of(CellReading c) {
         return new KeptCell(
                 c.cell(),
                 LabValue.of(c.massTone()),
                 LabValue.of(c.tint()),
                 c.curve().stream().map(LabValue::of).toList(),
-                c.spread(),
                 c.granulation().orElse(null),
                 c.grain(),
                 c.covering().orElse(null),
+                c.overBlack().map(LabValue::of).orElse(null),
                 c.separation(),
+                KeptMargins.of(c.margins()),
                 c.confidence(),
                 c.bare(),
                 c.notes());
@@ -42,11 +64,12 @@ record KeptCell(
                 massTone.lab(),
                 tint.lab(),
                 curve.stream().map(LabValue::lab).toList(),
-                spread,
                 Optional.ofNullable(granulation),
                 grain,
                 Optional.ofNullable(covering),
+                Optional.ofNullable(overBlack).map(LabValue::lab),
                 separation,
+                margins == null ? CellReading.Margins.NONE : margins.margins(),
                 confidence,
                 bare,
                 notes);

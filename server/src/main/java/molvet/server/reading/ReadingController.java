@@ -91,6 +91,12 @@ class ReadingController {
         return views.page(me, shelf.swatch(me, swatch).orElseThrow().paintId());
     }
 
+    /** Where the edges of the paint are found in a picture of a loose card, to begin marking from. */
+    @GetMapping("/api/pictures/{picture}/edges")
+    Readings.Rectangle edges(Collector me, @PathVariable long picture) {
+        return readings.edges(me, picture);
+    }
+
     /** The strip and the paper’s voice stand on this reading from now on. */
     @PostMapping("/api/swatch-readings/{reading}/count")
     PaintViews.PaintPage count(Collector me, @PathVariable long reading) {

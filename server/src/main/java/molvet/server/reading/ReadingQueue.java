@@ -7,6 +7,7 @@ import java.util.Set;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
+import molvet.core.measure.Refusal;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
@@ -22,6 +23,8 @@ class ReadingQueue {
     private static final Logger LOG = LoggerFactory.getLogger(ReadingQueue.class);
     /** Another server at the same database may have queued something. */
     private static final long LOOK_AGAIN_SECONDS = 10;
+
+    private static final long LONGEST_SECONDS = 30;
 
     private final ScanStore store;
     private final SheetJob job;
@@ -99,8 +102,12 @@ class ReadingQueue {
 
     private void one(ScanStore.ScanRow scan) {
         progress.put(scan.id(), 0.0);
+        long begun = System.nanoTime();
         try {
-            job.run(scan, share -> goOn(scan.id(), share));
+            job.run(scan, share -> {
+                if (System.nanoTime() - begun > TimeUnit.SECONDS.toNanos(LONGEST_SECONDS)) throw tooLong();
+                return goOn(scan.id(), share);
+            });
         } catch (RuntimeException e) {
             cutOff = Optional.of(scan.id());
             throw e;
@@ -108,6 +115,14 @@ class ReadingQueue {
             progress.remove(scan.id());
             stopping.remove(scan.id());
         }
+    }
+
+    private static Refusal tooLong() {
+        return Refusal.of(
+                "picture",
+                "Reading this picture took longer than " + LONGEST_SECONDS
+                        + " seconds, and was ended so that others get on.",
+                "The picture is kept. Scan it at 200 to 300 dpi, or cut it to the page, and read it again.");
     }
 
     private boolean goOn(long scan, double share) {

@@ -54,6 +54,12 @@ class ReadingStore {
             @Nullable Double variation,
             @Nullable Double staining,
             @Nullable Double spread,
+            @Nullable Double tintSpread,
+            @Nullable Double variationSpread,
+            @Nullable Double coveringSpread,
+            @Nullable Double blackL,
+            @Nullable Double blackA,
+            @Nullable Double blackB,
             @Nullable Double confidence,
             int arithmetic,
             LocalDateTime at) {}
@@ -181,8 +187,9 @@ class ReadingStore {
         db.sql("""
                 insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,
                                      tint_b, granulation, covering, notes, arithmetic, at, source, stage, scan_id, cell,
-                                     variation, staining, curve, spread, separation, confidence)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
+                                     variation, staining, curve, spread, separation, confidence, tint_spread,
+                                     variation_spread, covering_spread, black_l, black_a, black_b)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """)
                 .params(
                         me.id(),
@@ -207,9 +214,15 @@ class ReadingStore {
                         c.granulation().orElse(null),
                         staining,
                         curve,
-                        c.spread(),
+                        c.margins().massTone(),
                         c.separation(),
-                        c.confidence())
+                        c.confidence(),
+                        c.margins().tint(),
+                        c.margins().granulation().orElse(null),
+                        c.margins().covering().orElse(null),
+                        c.overBlack().map(Lab::l).orElse(null),
+                        c.overBlack().map(Lab::a).orElse(null),
+                        c.overBlack().map(Lab::b).orElse(null))
                 .update(key, "id");
         return key.getKey().longValue();
     }
@@ -217,7 +230,8 @@ class ReadingStore {
     private static final String READING = """
             select r.id, r.swatch_id, r.picture_id, r.picks, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b,
                    r.granulation, r.covering, r.notes, r.source, r.stage, r.counts, r.scan_id, r.cell, r.variation, r.staining,
-                   r.spread, r.confidence, r.arithmetic, r.at
+                   r.spread, r.tint_spread, r.variation_spread, r.covering_spread, r.black_l, r.black_a, r.black_b,
+                   r.confidence, r.arithmetic, r.at
             from reading r join swatch s on s.id = r.swatch_id
             where r.collector_id = ?
             """;
@@ -234,6 +248,16 @@ class ReadingStore {
                 .params(me.id(), id)
                 .query(ReadingRow.class)
                 .optional();
+    }
+
+    record OfScan(long id, int cell, boolean counts, long paint) {}
+
+    /** What was taken over from one picture of a sheet. */
+    List<OfScan> ofScan(Collector me, long scan) {
+        return db.sql("""
+                select r.id, r.cell, r.counts, s.paint_id paint from reading r join swatch s on s.id = r.swatch_id
+                where r.collector_id = ? and r.scan_id = ? order by r.id
+                """).params(me.id(), scan).query(OfScan.class).list();
     }
 
     record NamedPaint(long id, int accession, String name) {}

@@ -17,6 +17,8 @@ import javax.imageio.ImageIO;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.reading.CellReading;
+import molvet.core.reading.Light;
+import molvet.core.reading.PaintEdges;
 import molvet.core.reading.Spot;
 import molvet.core.reading.SwatchReading;
 import molvet.server.account.Acts;
@@ -154,6 +156,25 @@ public class Readings {
 
     /** Four corners of what is painted, from the top left clockwise, each a fraction of the upright picture. */
     public record Rectangle(List<PaintViews.SpotView> corners) {}
+
+    /** The rectangle of what is painted. @throws Refusal where no patch of paint stands free on paper */
+    @Transactional(readOnly = true)
+    public Rectangle edges(Collector me, long picture) {
+        Picture file = Picture.of(store.original(me, picture)
+                .orElseThrow(() -> new NotFound("There is no such picture."))
+                .bytes());
+        Light light = file.light();
+        return PaintEdges.in(light)
+                .map(corners -> new Rectangle(corners.stream()
+                        .map(c -> new PaintViews.SpotView(
+                                Math.max(0, Math.min(1, c.x() / light.width())),
+                                Math.max(0, Math.min(1, c.y() / light.height()))))
+                        .toList()))
+                .orElseThrow(() -> Refusal.of(
+                        "picture",
+                        "No patch of paint with bare paper all round it was found.",
+                        "Drag the four corners to it by hand."));
+    }
 
     /**
      * Measures a loose card, or a swatch of a chart ruled by hand, as a field that runs along its longer side: like a cell of a

@@ -64,6 +64,12 @@ class ScanController {
         return queued(standins.look(me, chart, asked));
     }
 
+    /** Lets a simulated colour meter measure a page that a simulated hand has painted: the file it writes, with spectra. */
+    @GetMapping(path = "/api/charts/{chart}/standin.cgats", produces = "text/plain")
+    String meter(Collector me, @PathVariable long chart, @RequestParam(defaultValue = "1") int page) {
+        return standins.measured(me, chart, page);
+    }
+
     private static ResponseEntity<Queued> queued(long id) {
         return ResponseEntity.accepted()
                 .location(URI.create("/api/readings/" + id))

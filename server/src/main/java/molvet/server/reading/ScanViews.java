@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -45,6 +46,7 @@ class ScanViews {
     private static final double SAME_PAINT_LOOSELY = 7;
 
     private final ScanStore store;
+    private final ReadingStore readings;
     private final ReadingQueue queue;
     private final Sheets sheets;
     private final PaintViews paints;
@@ -54,6 +56,7 @@ class ScanViews {
 
     ScanViews(
             ScanStore store,
+            ReadingStore readings,
             ReadingQueue queue,
             Sheets sheets,
             PaintViews paints,
@@ -61,6 +64,7 @@ class ScanViews {
             PigmentReference reference,
             JsonMapper json) {
         this.store = store;
+        this.readings = readings;
         this.queue = queue;
         this.sheets = sheets;
         this.paints = paints;
@@ -94,12 +98,14 @@ class ScanViews {
             LabValue massTone,
             LabValue tint,
             List<LabValue> steps,
-            double spread,
+            KeptCell.KeptMargins margins,
             @Nullable Double granulation,
             double grain,
             @Nullable String granulates,
             @Nullable Double covering,
             @Nullable String covers,
+            @Nullable LabValue overBlack,
+            boolean flips,
             double separation,
             double range,
             @Nullable Double hueShift,
@@ -121,6 +127,8 @@ class ScanViews {
     /**
      * A reading: how far it is, and once it is done what it proposes.
      *
+     * @param outdated whether it was accepted from an older arithmetic than this server’s
+     * @param takenOver how many readings in the collection stand on this picture
      * @param downwards whether fields run from top to bottom, else from left to right
      */
     record ScanView(
@@ -153,6 +161,8 @@ class ScanViews {
             List<String> notes,
             List<ChartChoice> charts,
             int arithmetic,
+            boolean outdated,
+            int takenOver,
             Instant at,
             int version) {}
 
@@ -228,7 +238,7 @@ class ScanViews {
                 s.height(),
                 done ? outline(map(s), sheet.get()) : List.of(),
                 cells,
-                s.state().equals("PROPOSED") ? suspicions(s, cells) : List.of(),
+                s.state().equals("PROPOSED") ? suspicions(s, cells, rows) : List.of(),
                 s.notes().isEmpty() ? List.of() : List.of(s.notes().split("\n")),
                 s.state().equals("FAILED")
                         ? sheets.codes(me).entrySet().stream()
@@ -236,6 +246,8 @@ class ScanViews {
                                 .toList()
                         : List.of(),
                 s.arithmetic(),
+                s.state().equals("ACCEPTED") && s.arithmetic() < CellReading.ARITHMETIC,
+                readings.ofScan(me, id).size(),
                 Utc.instant(s.queuedAt()),
                 s.version());
     }
@@ -281,7 +293,7 @@ class ScanViews {
         PageMap map = kept.map();
         List<ScannedCell> all = new ArrayList<>();
         for (ScanStore.CellRow row : rows) {
-            CellReading c = json.readValue(row.result(), KeptCell.class).reading();
+            CellReading c = reading(row);
             Sheets.Square q = squares.get(row.cell());
             Long paint = q == null ? null : q.paint();
             Long second = q == null ? null : q.second();
@@ -300,12 +312,14 @@ class ScanViews {
                     LabValue.of(c.massTone()),
                     LabValue.of(c.tint()),
                     c.curve().stream().map(LabValue::of).toList(),
-                    c.spread(),
+                    KeptCell.KeptMargins.of(c.margins()),
                     c.granulation().orElse(null),
                     c.grain(),
                     c.granulates().map(g -> g.words()).orElse(null),
                     c.covering().orElse(null),
                     c.covers().map(t -> t.words()).orElse(null),
+                    c.overBlack().map(LabValue::of).orElse(null),
+                    c.flips(),
                     c.separation(),
                     c.range(),
                     c.hueShift().orElse(null),
@@ -322,6 +336,10 @@ class ScanViews {
                     ruled.containsKey(row.cell()) ? pieces(ruled.get(row.cell()), c, kept, map) : List.of()));
         }
         return all;
+    }
+
+    private CellReading reading(ScanStore.CellRow row) {
+        return json.readValue(row.result(), KeptCell.class).reading();
     }
 
     private static List<PiecePlace> pieces(Plan.Cell cell, CellReading c, SheetJob.KeptMap kept, PageMap map) {
@@ -346,7 +364,7 @@ class ScanViews {
         return all;
     }
 
-    private List<SuspectedSlip> suspicions(ScanRow s, List<ScannedCell> cells) {
+    private List<SuspectedSlip> suspicions(ScanRow s, List<ScannedCell> cells, List<ScanStore.CellRow> rows) {
         Map<Integer, Suspicion.Expected> expected = new LinkedHashMap<>();
         boolean loose = Trust.valueOf(s.trust()) == Trust.WITHIN;
         for (ScannedCell c : cells) {
@@ -365,21 +383,13 @@ class ScanViews {
                     .ifPresent(u ->
                             expected.put(c.cell(), new Suspicion.Expected(u.massTone(), u.spread(), "the recipe")));
         }
-        List<CellReading> read = cells.stream()
+        Set<Integer> looked = cells.stream()
                 .filter(c -> (!c.leftOut() || c.bare()) && c.second() == null && c.entry() != null)
-                .map(c -> new CellReading(
-                        c.cell(),
-                        c.massTone().lab(),
-                        c.tint().lab(),
-                        List.of(),
-                        c.spread(),
-                        Optional.empty(),
-                        c.grain(),
-                        Optional.empty(),
-                        c.separation(),
-                        c.confidence(),
-                        c.bare(),
-                        List.of()))
+                .map(ScannedCell::cell)
+                .collect(Collectors.toSet());
+        List<CellReading> read = rows.stream()
+                .filter(r -> looked.contains(r.cell()))
+                .map(this::reading)
                 .toList();
         return Suspicion.in(read, expected).stream()
                 .map(x -> new SuspectedSlip(

@@ -75,7 +75,8 @@ class Scans {
     record DraggedCorner(double x, double y) {}
 
     /**
-     * Reads a picture once more.
+     * Reads a picture once more. What was accepted of it before stays in the collection until the new reading is accepted, and
+     * then gives way to it.
      *
      * @param chart the chart it shows, whatever its code says
      * @param corners top left, top right, bottom right, bottom left of the markers; left out: found by the marks
@@ -133,10 +134,6 @@ class Scans {
     @Transactional
     public void again(Collector me, long id, ReadAgain asked) {
         ScanRow s = scan(me, id);
-        if (s.state().equals("ACCEPTED")) {
-            throw new Taken(
-                    "reading-accepted", "This reading is accepted. Undo that first; its picture is kept.", s.state());
-        }
         if (s.state().equals("QUEUED") || s.state().equals("READING")) {
             throw new Taken("reading-under-way", "This picture is being read. Stop it first.", s.state());
         }
@@ -212,6 +209,12 @@ class Scans {
                 .map(c -> squares.get(c.cell()))
                 .filter(q -> !q.painted() || q.swatch() == null)
                 .forEach(q -> rows.add(new Acts.Row("chart_cell", q.row())));
+        List<ReadingStore.OfScan> before = readingStore.ofScan(me, id);
+        before.forEach(r -> rows.add(new Acts.Row("reading", r.id())));
+        Set<Integer> counted = before.stream()
+                .filter(ReadingStore.OfScan::counts)
+                .map(ReadingStore.OfScan::cell)
+                .collect(Collectors.toSet());
         Map<Integer, Double> left = s.stage().equals(Stage.LIFTED.name()) ? lifted(me, s, read) : Map.of();
         acts.act(
                 me,
@@ -220,12 +223,13 @@ class Scans {
                 made -> {
                     if (!store.accept(me, id))
                         throw new Taken("not-proposed", "This reading is accepted already.", null);
+                    before.forEach(r -> readingStore.deleteReading(me, r.id()));
                     for (CellReading c : read) {
                         Sheets.Square q = squares.get(c.cell());
                         long swatch = q.swatch() != null && q.painted()
                                 ? q.swatch()
                                 : sheets.painted(me, sheet.id(), c.cell(), now, made);
-                        made.row(
+                        long reading = made.row(
                                 "reading",
                                 readingStore.addArea(
                                         me,
@@ -235,11 +239,13 @@ class Scans {
                                         json.writeValueAsString(KeptCell.of(c).curve()),
                                         left.get(c.cell()),
                                         Utc.of(now)));
+                        if (counted.contains(c.cell())) readingStore.count(me, reading, true);
                     }
                     return null;
                 });
         Set<Long> paints = new LinkedHashSet<>();
         read.forEach(c -> paints.add(squares.get(c.cell()).paint()));
+        before.forEach(r -> paints.add(r.paint()));
         paints.forEach(p -> facts.refresh(me, p));
     }
 
@@ -269,6 +275,13 @@ class Scans {
             throw new Taken(
                     "reading-accepted",
                     "This reading is accepted, and its picture is kept with it. Nothing was deleted.",
+                    s.state());
+        }
+        if (!readingStore.ofScan(me, id).isEmpty()) {
+            throw new Taken(
+                    "reading-accepted",
+                    "Readings in your collection stand on this picture. Accept it anew, or undo that acceptance first."
+                            + " Nothing was deleted.",
                     s.state());
         }
         queue.stop(id);

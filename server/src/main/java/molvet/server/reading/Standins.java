@@ -8,11 +8,17 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import molvet.core.chart.ChartForm;
+import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Spectrum;
+import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
@@ -22,12 +28,15 @@ import molvet.server.account.NotFound;
 import molvet.server.account.PrintedAddress;
 import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintViews;
 import molvet.server.reading.standin.Device;
 import molvet.server.reading.standin.Optics;
 import molvet.server.reading.standin.PaintedSheet;
 import molvet.server.reading.standin.SheetPainter;
+import molvet.server.reading.standin.SpotMeter;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
 
 /** For those without a scanner at hand: a chart as a simulated hand paints it, seen by a simulated device. */
 @Service
@@ -39,13 +48,15 @@ public class Standins {
     private final OrderStore orders;
     private final Scans scans;
     private final PrintedAddress address;
+    private final PaintViews paints;
     private final Optics optics = new Optics(PigmentReference.standard());
 
-    Standins(Sheets sheets, OrderStore orders, Scans scans, PrintedAddress address) {
+    Standins(Sheets sheets, OrderStore orders, Scans scans, PrintedAddress address, PaintViews paints) {
         this.sheets = sheets;
         this.orders = orders;
         this.scans = scans;
         this.address = address;
+        this.paints = paints;
     }
 
     /**
@@ -72,11 +83,68 @@ public class Standins {
         Sheets.Sheet sheet =
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
         int page = asked.page() == null ? 1 : asked.page();
+        requirePage(sheet, page);
+        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked));
+        return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage());
+    }
+
+    /**
+     * The same sheet under a hand-held colour meter: each cell at full strength and palest, as a file of spectra such as a meter
+     * writes.
+     */
+    @Transactional(readOnly = true)
+    public String measured(Collector me, long chart, int page) {
+        Sheets.Sheet sheet =
+                sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
+        requirePage(sheet, page);
+        Simulated asked = new Simulated("METER", page, null, null, null);
+        PaintedSheet painted = painted(me, sheet, page, asked, address.base());
+        SpotMeter meter = new SpotMeter(painted, seed(chart, asked));
+        Map<Integer, Sheets.Square> squares =
+                sheet.squares().stream().collect(Collectors.toMap(Sheets.Square::cell, s -> s));
+        Map<Long, PaintViews.PaintEntry> names = new HashMap<>();
+        paints.entries(
+                        me,
+                        squares.values().stream()
+                                .map(Sheets.Square::paint)
+                                .filter(Objects::nonNull)
+                                .distinct()
+                                .toList())
+                .forEach(e -> names.put(e.id(), e));
+        List<ColourFile.Named> all = new ArrayList<>();
+        for (Plan.Cell c : sheet.plan().pages().get(page - 1).cells()) {
+            Sheets.Square q = squares.get(c.index());
+            if (q == null || q.paint() == null || !painted.truth().containsKey(c.index())) continue;
+            PaintViews.PaintEntry entry = names.get(q.paint());
+            List<Plan.Part> strengths =
+                    c.parts().stream().filter(p -> p.kind().isPainted()).toList();
+            if (entry == null || strengths.isEmpty()) continue;
+            String name = entry.accession() + " " + entry.name();
+            boolean down = sheet.form() == ChartForm.RING_CARD;
+            all.add(measured(meter, name + " full", strengths.get(0), down, 0.12));
+            all.add(measured(meter, name + " tint", strengths.get(strengths.size() - 1), down, 0.9));
+        }
+        if (all.isEmpty()) {
+            throw Refusal.of("chart", "No paint on this page has pigments that are known.", "Take another chart.");
+        }
+        return ColourFile.cgats(all);
+    }
+
+    /** @param along where in a run from full strength to palest, 0 to 1 */
+    private static ColourFile.Named measured(SpotMeter meter, String name, Plan.Part part, boolean down, double along) {
+        Rect box = part.box();
+        double at = part.kind() == PartKind.FIELD ? along : 0.5;
+        // Beside the black line, which crosses the middle.
+        double x = down ? box.x() + 0.25 * box.width() : box.x() + at * box.width();
+        double y = down ? box.y() + at * box.height() : box.y() + 0.75 * box.height();
+        Spectrum seen = meter.at(x, y);
+        return new ColourFile.Named(name, Lab.ofXyz(seen.toXyz()), Optional.of(seen), 0);
+    }
+
+    private static void requirePage(Sheets.Sheet sheet, int page) {
         if (page < 1 || page > sheet.plan().pages().size()) {
             throw Refusal.of("page", sheet.code() + " has no page " + page + ".", "Choose one it has.");
         }
-        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked));
-        return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage());
     }
 
     private static long seed(long chart, Simulated asked) {

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import molvet.core.colour.Lab;
+import molvet.core.reading.Repeats;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.Utc;
@@ -40,6 +41,24 @@ class SwatchViews implements PaintViews.Swatches {
         return places.of(me, paint).stream()
                 .map(s -> view(me, s, pictures, all, counting))
                 .toList();
+    }
+
+    @Override
+    public Optional<PaintViews.RepeatsView> repeats(Collector me, long paint) {
+        return Repeats.of(store.readingsOf(me, paint).stream()
+                        .filter(r -> r.stage().equals("DRY"))
+                        .map(r -> new Repeats.Seen(
+                                new Lab(r.massL(), r.massA(), r.massB()),
+                                new Lab(r.tintL(), r.tintA(), r.tintB()),
+                                Optional.ofNullable(r.variation()),
+                                Optional.ofNullable(r.covering())))
+                        .toList())
+                .map(r -> new PaintViews.RepeatsView(
+                        r.readings(),
+                        r.massTone(),
+                        r.tint(),
+                        r.granulation().orElse(null),
+                        r.covering().orElse(null)));
     }
 
     private PaintViews.SwatchView view(
@@ -101,6 +120,8 @@ class SwatchViews implements PaintViews.Swatches {
                 LabValue.of(tint),
                 r.granulation(),
                 r.covering(),
+                r.blackL() == null ? null : new LabValue(r.blackL(), r.blackA(), r.blackB()),
+                new PaintViews.MarginsView(r.spread(), r.tintSpread(), r.variationSpread(), r.coveringSpread()),
                 lines(r.notes()),
                 PaintViews.strip(massTone, tint, r.covering(), r.granulation()),
                 readings.spots(r),

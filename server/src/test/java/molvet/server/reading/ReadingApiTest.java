@@ -110,7 +110,7 @@ class ReadingApiTest {
         JsonNode blue = paint(1);
         assertThat(lab(blue.at("/swatches/0/readings/0/massTone")).hue()).isBetween(260.0, 320.0);
         assertThat(blue.at("/swatches/0/readings/0/source").asString()).isEqualTo("SHEET");
-        assertThat(blue.at("/swatches/0/readings/0/arithmetic").asInt()).isEqualTo(2);
+        assertThat(blue.at("/swatches/0/readings/0/arithmetic").asInt()).isEqualTo(3);
         assertThat(blue.get("strip").isNull()).isFalse();
         assertThat(blue.at("/voices/granulation/paper").asString()).isEqualTo("STRONG");
         assertThat(paint(5).get("swatches")).isEmpty();
@@ -128,11 +128,62 @@ class ReadingApiTest {
                 .hasSizeGreaterThan(2000);
         me.post(path + "/accept", Map.of()).must(409);
         me.delete(path).must(409);
+        assertThat(blue.at("/swatches/0/readings/0/margins/massTone").asDouble())
+                .isBetween(0.0, 3.0);
 
         me.undoLast();
         assertThat(me.get(path).json().get("state").asString()).isEqualTo("PROPOSED");
         assertThat(paint(1).get("swatches")).isEmpty();
         assertThat(me.get("/api/charts/" + chart).json().toString()).doesNotContain("PAINTED");
+    }
+
+    /** What was accepted stays until the same picture, read anew, takes its place; undone, the old readings are back. */
+    @Test
+    void anAcceptedReadingIsComputedAnewInPlaceOfTheOld() {
+        JsonNode read = standin(Map.of("device", "SCANNER"));
+        String path = "/api/readings/" + read.get("reading").asLong();
+        me.post(path + "/accept", Map.of()).must(200);
+        long old = paint(1).at("/swatches/0/readings/0/id").asLong();
+        me.post("/api/swatch-readings/" + old + "/count", Map.of()).must(200);
+        JsonNode again = me.read(me.post(path + "/again", Map.of()));
+        assertThat(again.get("state").asString()).isEqualTo("PROPOSED");
+        assertThat(again.get("takenOver").asInt()).isEqualTo(6);
+        assertThat(paint(1).at("/swatches/0/readings/0/id").asLong()).isEqualTo(old);
+        assertThat(me.delete(path).must(409).text()).contains("stand on this picture");
+        me.post(path + "/accept", Map.of()).must(200);
+        JsonNode blue = paint(1);
+        assertThat(blue.at("/swatches/0/readings")).hasSize(1);
+        assertThat(blue.at("/swatches/0/readings/0/id").asLong()).isNotEqualTo(old);
+        assertThat(blue.at("/swatches/0/readings/0/counts").asBoolean()).isTrue();
+        assertThat(blue.get("repeats").isNull()).isTrue();
+        me.undoLast();
+        assertThat(paint(1).at("/swatches/0/readings/0/id").asLong()).isEqualTo(old);
+        assertThat(me.get(path).json().get("state").asString()).isEqualTo("PROPOSED");
+    }
+
+    /** A simulated meter’s file of spectra goes the way a real one’s would, and agrees with the scan. */
+    @Test
+    void aSimulatedMetersSpectraAreReadAndAgreeWithTheScan() {
+        String file =
+                me.get("/api/charts/" + chart + "/standin.cgats").must(200).text();
+        assertThat(file).startsWith("CGATS.17").contains("SPECTRAL_NM_380", "SPECTRAL_NM_730");
+        JsonNode values =
+                me.post("/api/meter/read", Map.of("text", file)).must(200).json();
+        assertThat(values.get("known").asInt()).isEqualTo(6);
+        List<Map<String, Object>> kept = new ArrayList<>();
+        for (JsonNode v : values.get("values")) {
+            assertThat(v.get("fromSpectrum").asBoolean()).isTrue();
+            kept.add(Map.of("paint", v.get("paint").asLong(), "massTone", v.get("massTone"), "tint", v.get("tint")));
+        }
+        me.post("/api/meter", Map.of("values", kept)).must(201);
+        JsonNode scan = standin(Map.of("device", "SCANNER"));
+        me.post("/api/readings/" + scan.get("reading").asLong() + "/accept", Map.of())
+                .must(200);
+        JsonNode blue = paint(1);
+        JsonNode repeats = blue.get("repeats");
+        assertThat(repeats.get("readings").asInt()).isEqualTo(2);
+        assertThat(repeats.get("massTone").asDouble()).isBetween(0.01, 5.0);
+        me.get("/api/charts/" + chart + "/standin.cgats?page=9").must(422);
     }
 
     @Test
@@ -426,13 +477,17 @@ class ReadingApiTest {
                 .json()
                 .get("picture")
                 .asLong();
+        JsonNode edges = me.get("/api/pictures/" + picture + "/edges").must(200).json();
+        assertThat(edges.at("/corners/0/x").asDouble()).isCloseTo(0.05, within(0.02));
+        assertThat(edges.at("/corners/1/x").asDouble()).isCloseTo(0.96, within(0.04));
+        assertThat(edges.at("/corners/2/y").asDouble()).isBetween(0.78, 0.88);
         String path = "/api/pictures/" + picture + "/rectangle";
         JsonNode read = me.post(path, Map.of("corners", corners(0.36, 0.10, 0.95, 0.79)))
                 .must(201)
                 .json();
         JsonNode reading = read.at("/swatches/0/readings/0");
         assertThat(reading.get("source").asString()).isEqualTo("PICKED");
-        assertThat(reading.get("arithmetic").asInt()).isEqualTo(2);
+        assertThat(reading.get("arithmetic").asInt()).isEqualTo(3);
         assertThat(reading.get("massTone").get("l").asDouble())
                 .isLessThan(reading.get("tint").get("l").asDouble() - 25);
         assertThat(reading.at("/massTone/a").asDouble())

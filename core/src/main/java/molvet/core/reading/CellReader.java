@@ -1,0 +1,553 @@
+package molvet.core.reading;
+
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.chart.PartKind;
+import molvet.core.chart.Plan;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Rect;
+
+/** Reads one cell of a page whose place and light are known. */
+final class CellReader {
+    /** What can be told of a colour: below this distance from the paper there is no paint. */
+    private static final double BARE = 3.0;
+
+    private static final int MOST_POINTS = 1100;
+    private static final int BINS = 10;
+    private static final double SEPARATES = 3.0;
+
+    private final Light light;
+    private final PageMap map;
+    private final PaperLight lit;
+    private final Rendering rendering;
+    private final double pitch;
+    private final double[] bareBand;
+    private final List<Rect> black;
+    private final double pageBlack;
+    private final Trust trust;
+    private final double blur;
+    private final double ppm;
+    private final boolean down;
+    private final List<String> notes = new ArrayList<>();
+
+    CellReader(
+            Light light,
+            PageMap map,
+            PaperLight lit,
+            Rendering rendering,
+            double pitch,
+            double[] bareBand,
+            List<Rect> black,
+            double pageBlack,
+            Trust trust,
+            double blur,
+            double ppm,
+            boolean down) {
+        this.light = light;
+        this.map = map;
+        this.lit = lit;
+        this.rendering = rendering;
+        this.pitch = pitch;
+        this.bareBand = bareBand;
+        this.black = black;
+        this.pageBlack = pageBlack;
+        this.trust = trust;
+        this.blur = blur;
+        this.ppm = ppm;
+        this.down = down;
+    }
+
+    /** One colour found in an area, and how much of the area spoke for it. */
+    private record Seen(Lab lab, double kept, double bare) {}
+
+    CellReading read(Plan.Cell cell) {
+        List<Plan.Part> solid = cell.parts(PartKind.MASS_TONE).toList();
+        List<Plan.Part> steps = cell.parts(PartKind.STEP).toList();
+        List<Plan.Part> fields = cell.parts(PartKind.FIELD).toList();
+        List<Plan.Part> drops = cell.parts(PartKind.DROP).toList();
+        Grain grain = new Grain();
+        List<double[]> blocks = new ArrayList<>();
+        List<Lab> curve = new ArrayList<>();
+        double worst = 1;
+        double clipped = 0;
+        double bareShare = 0;
+        Lab massTone = null;
+        double spread = 0;
+        double tintSpread = 0;
+        boolean small = false;
+        for (Plan.Part part : concat(solid, steps)) {
+            Area area = area(inner(part.box()));
+            small |= area.points() < 80;
+            Seen seen = colour(area);
+            if (massTone == null) {
+                massTone = seen.lab;
+                spread = spread(area, seen.lab);
+                bareShare = seen.bare;
+                worst = seen.kept;
+                clipped = area.clipped;
+            }
+            curve.add(seen.lab);
+            tintSpread = spread(area, seen.lab);
+            grain.add(area, bareBand);
+            block(area, blocks);
+        }
+        Lab tint = curve.isEmpty() ? null : curve.get(curve.size() - 1);
+        for (Plan.Part part : fields) {
+            Area area = area(fieldInner(part.box()));
+            small |= area.points() < 80;
+            List<Seen> run = run(area);
+            if (massTone == null
+                    && run.get(run.size() - 1).lab.l() < run.get(0).lab.l() - 6) {
+                java.util.Collections.reverse(run);
+                notes.add(
+                        "It was painted from the other end: full strength lies " + (down ? "below." : "on the right."));
+            }
+            if (massTone == null) {
+                massTone = end(run, false);
+                spread = spread(piece(area, 0, 0.2), colour(piece(area, 0, 0.2)).lab);
+                bareShare = run.get(0).bare;
+                worst = run.stream().mapToDouble(Seen::kept).min().orElse(1);
+                clipped = area.clipped;
+                curve.add(massTone);
+            }
+            run.forEach(s -> curve.add(s.lab));
+            tint = end(run, true);
+            curve.set(curve.size() - 1, tint);
+            Area pale = piece(area, 0.8, 1);
+            tintSpread = spread(pale, colour(pale).lab);
+            for (int i = 0; i < 4; i++) grain.add(piece(area, i / 4.0, (i + 1) / 4.0), bareBand);
+            block(area, blocks);
+        }
+        for (Plan.Part part : drops) {
+            Area area = area(inner(part.box()));
+            tint = palest(area);
+            // Of a drop only its palest seventh speaks, and no two of them are alike.
+            tintSpread = Math.max(tintSpread, spread);
+            curve.add(tint);
+            grain.addPieces(area, bareBand);
+            block(area, blocks);
+        }
+        if (massTone == null) {
+            return new CellReading(
+                    cell.index(),
+                    rendering.white(),
+                    rendering.white(),
+                    List.of(),
+                    Optional.empty(),
+                    0,
+                    Optional.empty(),
+                    Optional.empty(),
+                    0,
+                    CellReading.Margins.NONE,
+                    0,
+                    true,
+                    List.of());
+        }
+        Lab white = rendering.white();
+        boolean bare = distance(massTone, white) < BARE && curve.stream().allMatch(c -> distance(c, white) < BARE + 1);
+        double separation = bare ? 0 : separation(blocks);
+        Optional<Covering> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
+        double confidence = confidence(cell, worst, clipped, small, bareShare, bare, massTone);
+        if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
+        if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
+        return new CellReading(
+                cell.index(),
+                massTone,
+                tint,
+                List.copyOf(curve),
+                bare ? Optional.empty() : grain.variation(),
+                bare ? 0 : grain.visible(),
+                covering.map(Covering::share),
+                covering.map(Covering::overBlack),
+                separation,
+                new CellReading.Margins(
+                        spread, tintSpread, bare ? Optional.empty() : grain.margin(), covering.map(Covering::margin)),
+                confidence,
+                bare,
+                List.copyOf(notes));
+    }
+
+    private double confidence(
+            Plan.Cell cell, double kept, double clipped, boolean small, double bareShare, boolean bare, Lab massTone) {
+        double c = trust.share();
+        if (bare) {
+            notes.add("There is no paint in this cell.");
+            return c;
+        }
+        if (small) {
+            notes.add("Too small in the picture to be sure of.");
+            c *= 0.6;
+        }
+        if (clipped > 0.05) {
+            notes.add("Brighter than the picture can tell in " + SheetReader.percent(clipped)
+                    + " of it, or cut off at its edge.");
+            c *= 0.6;
+        }
+        if (bareShare > 0.12) {
+            notes.add("The paint missed " + SheetReader.percent(bareShare) + " of its square.");
+            c *= 1 - bareShare / 2;
+        }
+        if (kept < 0.55) {
+            notes.add("Patchy: a blot, a hair or lettering lies in it.");
+            c *= 0.75;
+        }
+        double shadow = lit.missNear(
+                cell.box().centreX(), cell.box().centreY(), 14 + cell.box().height() / 2);
+        if (shadow > 0.05) {
+            notes.add("A shadow or a patch of light lies beside it.");
+            c *= 0.6;
+        }
+        if (massTone.l() < 6) notes.add("Darker than the picture tells apart.");
+        if (blur > Math.max(0.45, 2.6 / ppm)) c *= 0.85;
+        return c;
+    }
+
+    // ---- colours ----------------------------------------------------------------------------------------------
+
+    private Area area(Rect box) {
+        return Area.of(box, pitch, light, map, lit, black);
+    }
+
+    private Rect inner(Rect b) {
+        double in = Math.min(1.5, 0.18 * Math.min(b.width(), b.height()));
+        return SheetReader.grown(b, -in);
+    }
+
+    /** Of a field the sides are left out as of a square, its ends less: they are what is wanted. */
+    private Rect fieldInner(Rect b) {
+        double in = Math.min(1.5, 0.18 * Math.min(b.width(), b.height()));
+        double ends = Math.min(1.0, 0.06 * (down ? b.height() : b.width()));
+        return down
+                ? new Rect(b.x() + in, b.y() + ends, b.width() - 2 * in, b.height() - 2 * ends)
+                : new Rect(b.x() + ends, b.y() + in, b.width() - 2 * ends, b.height() - 2 * in);
+    }
+
+    private Area piece(Area area, double from, double to) {
+        return down
+                ? area.part(0, area.across, (int) (from * area.down), (int) (to * area.down))
+                : area.part((int) (from * area.across), (int) (to * area.across), 0, area.down);
+    }
+
+    private double[] labs(Area area, int most) {
+        int every = Math.max(1, (int) Math.ceil(area.points() / (double) most));
+        double[] lab = new double[3 * (area.points() / every + 1)];
+        int n = 0;
+        // A stride that is no divisor of the width meets every column.
+        if (every > 1 && area.across % every == 0) every++;
+        for (int i = 0; i < area.points(); i += every) {
+            float r = area.share[3 * i];
+            if (Float.isNaN(r)) continue;
+            Lab c = rendering.lab(r, area.share[3 * i + 1], area.share[3 * i + 2]);
+            lab[n++] = c.l();
+            lab[n++] = c.a();
+            lab[n++] = c.b();
+        }
+        return Arrays.copyOf(lab, n);
+    }
+
+    private Seen colour(Area area) {
+        double[] lab = labs(area, MOST_POINTS);
+        int n = lab.length / 3;
+        if (n < 4) return new Seen(rendering.white(), 0, 1);
+        Lab white = rendering.white();
+        double[] away = new double[n];
+        for (int i = 0; i < n; i++) {
+            double l = lab[3 * i] - white.l();
+            double a = lab[3 * i + 1] - white.a();
+            double b = lab[3 * i + 2] - white.b();
+            away[i] = Math.sqrt(l * l + a * a + b * b);
+        }
+        double[] sorted = away.clone();
+        Arrays.sort(sorted);
+        double strong = sorted[(int) (n * 0.85)];
+        if (strong < 10) {
+            Robust.Centre c = Robust.centre(lab, n);
+            return new Seen(c.light(lab, n), c.kept(), 0);
+        }
+        // Strong paint beside bare paper: the paper is no part of the colour.
+        double limit = Math.max(BARE + 1, strong * 0.12);
+        int m = 0;
+        for (int i = 0; i < n; i++) {
+            if (away[i] < limit) continue;
+            System.arraycopy(lab, 3 * i, lab, 3 * m++, 3);
+        }
+        Robust.Centre c = Robust.centre(lab, m);
+        return new Seen(c.light(lab, m), c.kept(), 1 - m / (double) n);
+    }
+
+    /** Standard error from the four quarters of an area. */
+    private double spread(Area area, Lab whole) {
+        double sum = 0;
+        int w = area.across / 2;
+        int h = area.down / 2;
+        if (w < 3 || h < 3) return 0;
+        for (int i = 0; i < 4; i++) {
+            Area quarter = area.part(i % 2 * w, (i % 2 + 1) * w, i / 2 * h, (i / 2 + 1) * h);
+            sum += Math.pow(distance(colour(quarter).lab, whole), 2);
+        }
+        return Math.sqrt(sum / 3) / 2;
+    }
+
+    private List<Seen> run(Area area) {
+        List<Seen> all = new ArrayList<>();
+        for (int i = 0; i < BINS; i++) {
+            Area piece = piece(area, i / (double) BINS, (i + 1) / (double) BINS);
+            double[] lab = labs(piece, MOST_POINTS / 4);
+            Robust.Centre c = lab.length < 12
+                    ? new Robust.Centre(
+                            rendering.white().l(),
+                            rendering.white().a(),
+                            rendering.white().b(),
+                            0,
+                            0)
+                    : Robust.centre(lab, lab.length / 3);
+            all.add(new Seen(lab.length < 12 ? c.lab() : c.light(lab, lab.length / 3), c.kept(), 0));
+        }
+        return all;
+    }
+
+    /** The colour at the very end of a run, by a straight line through its last three stretches. */
+    private static Lab end(List<Seen> run, boolean last) {
+        int n = run.size();
+        Lab a = run.get(last ? n - 1 : 0).lab;
+        Lab b = run.get(last ? n - 2 : 1).lab;
+        Lab c = run.get(last ? n - 3 : 2).lab;
+        return new Lab(
+                Math.max(0, Math.min(100, ahead(a.l(), b.l(), c.l()))),
+                ahead(a.a(), b.a(), c.a()),
+                ahead(a.b(), b.b(), c.b()));
+    }
+
+    /** Half a stretch beyond the first of three: least squares of a line through them. */
+    private static double ahead(double first, double second, double third) {
+        double mean = (first + second + third) / 3;
+        return mean + (first - third) / 2 * 1.5;
+    }
+
+    /** The palest seventh of a square into which water was let, smoothed over a mm. */
+    private Lab palest(Area area) {
+        int step = Math.max(1, (int) Math.round(1 / area.pitch));
+        List<Lab> blocks = new ArrayList<>();
+        for (int y = 0; y + step <= area.down; y += step) {
+            for (int x = 0; x + step <= area.across; x += step) {
+                double[] lab = labs(area.part(x, x + step, y, y + step), 60);
+                if (lab.length >= 12)
+                    blocks.add(Robust.centre(lab, lab.length / 3).lab());
+            }
+        }
+        if (blocks.isEmpty()) return colour(area).lab;
+        blocks.sort((p, q) -> Double.compare(q.l(), p.l()));
+        double[] best = new double[3 * Math.max(1, blocks.size() / 7)];
+        for (int i = 0; i < best.length / 3; i++) {
+            best[3 * i] = blocks.get(i).l();
+            best[3 * i + 1] = blocks.get(i).a();
+            best[3 * i + 2] = blocks.get(i).b();
+        }
+        return Robust.centre(best, best.length / 3).lab();
+    }
+
+    // ---- separation -------------------------------------------------------------------------------------------
+
+    /** Means over half a mm, as L*, a*, b*. */
+    private void block(Area area, List<double[]> blocks) {
+        int step = Math.max(1, (int) Math.round(0.5 / area.pitch));
+        int stride = Math.max(step, (int) Math.round(Math.sqrt(area.points() / 300.0)));
+        for (int y = 0; y + step <= area.down; y += stride) {
+            for (int x = 0; x + step <= area.across; x += stride) {
+                double r = 0;
+                double g = 0;
+                double b = 0;
+                int n = 0;
+                for (int j = y; j < y + step; j++) {
+                    for (int i = x; i < x + step; i++) {
+                        if (!area.has(i, j)) continue;
+                        int at = 3 * (j * area.across + i);
+                        r += area.share[at];
+                        g += area.share[at + 1];
+                        b += area.share[at + 2];
+                        n++;
+                    }
+                }
+                if (n < step * step * 0.7) continue;
+                Lab c = rendering.lab(r / n, g / n, b / n);
+                blocks.add(new double[] {c.l(), c.a(), c.b()});
+            }
+        }
+    }
+
+    /**
+     * A single pigment’s wash has at each lightness one hue and chroma; how far the blocks stray from the running middle
+     * of that curve, in a*b*.
+     */
+    private static double separation(List<double[]> blocks) {
+        int n = blocks.size();
+        if (n < 40) return 0;
+        blocks.sort((p, q) -> Double.compare(p[0], q[0]));
+        int group = Math.max(12, n / 24);
+        double[] stray = new double[n];
+        int at = 0;
+        double[] a = new double[group];
+        double[] b = new double[group];
+        for (int from = 0; from + group <= n; from += group) {
+            for (int i = 0; i < group; i++) {
+                a[i] = blocks.get(from + i)[1];
+                b[i] = blocks.get(from + i)[2];
+            }
+            double ma = Robust.median(a, group);
+            double mb = Robust.median(b, group);
+            // Within a group lightness still runs a little; only a narrow one tells strays from the run.
+            if (blocks.get(from + group - 1)[0] - blocks.get(from)[0] > 4) continue;
+            for (int i = 0; i < group; i++) stray[at++] = Math.hypot(a[i] - ma, b[i] - mb);
+        }
+        if (at < group) return 0;
+        double[] kept = Arrays.copyOf(stray, at);
+        Arrays.sort(kept);
+        return kept[(int) (at * 0.68)];
+    }
+
+    // ---- covering ---------------------------------------------------------------------------------------------
+
+    /** @param margin half of what its two halves along the line differ by */
+    private record Covering(double share, double margin, Lab overBlack) {}
+
+    /**
+     * Luminance of the paint over black against that beside it, the black’s own taken off both: the contrast ratio of
+     * ISO 6504-3 (which sets paint over black against paint over white), freed of a black that is not quite black.
+     */
+    private Optional<Covering> covering(Plan.Cell cell, Lab massTone, Lab tint) {
+        List<Plan.Part> lines = concat(
+                cell.parts(PartKind.OPACITY_LINE).toList(),
+                cell.parts(PartKind.BLACK_BAR).toList());
+        List<Plan.Part> strong = concat(
+                cell.parts(PartKind.MASS_TONE).toList(),
+                cell.parts(PartKind.STEP).limit(1).toList());
+        if (strong.isEmpty()) strong = cell.parts(PartKind.FIELD).limit(1).toList();
+        if (lines.isEmpty() || strong.isEmpty()) return Optional.empty();
+        Rect line = lines.get(0).box();
+        Rect full = strong.get(0).box();
+        boolean upright = line.height() > line.width();
+        boolean field = strong.get(0).kind() == PartKind.FIELD;
+        // Of a field only its strong end counts as full strength.
+        Rect at = field
+                ? down
+                        ? new Rect(full.x(), full.y(), full.width(), full.height() * 0.2)
+                        : new Rect(full.x(), full.y(), full.width() * 0.2, full.height())
+                : full;
+        double beside = massTone.toXyz().y();
+        Optional<Dark> over =
+                darkest(line, SheetReader.grown(at, -Math.min(1, 0.12 * Math.min(at.width(), at.height()))), upright);
+        Rect last = cell.parts().stream()
+                .filter(p -> p.kind().isPainted())
+                .reduce((x, y) -> y)
+                .map(Plan.Part::box)
+                .orElse(full);
+        Rect pale = down
+                ? new Rect(last.x(), last.bottom() - last.height() * 0.2, last.width(), last.height() * 0.2)
+                : new Rect(last.right() - last.width() * 0.2, last.y(), last.width() * 0.2, last.height());
+        Optional<Dark> bare = darkest(line, pale, upright);
+        if (over.isEmpty()) return Optional.empty();
+        // A black line shows under the palest wash, or it was never drawn.
+        if (bare.isEmpty() || bare.get().luminance > 0.45 * tint.toXyz().y()) {
+            notes.add("No black line shows under the palest wash: covering is not told.");
+            return Optional.empty();
+        }
+        double ground = Math.min(Math.max(pageBlack, 0.005), bare.get().luminance);
+        if (beside - ground < 0.03) {
+            notes.add("As dark as the line itself: covering is not told.");
+            return Optional.empty();
+        }
+        double share = (over.get().luminance - ground) / (beside - ground);
+        return Optional.of(new Covering(
+                Math.max(0, Math.min(1, share)),
+                over.get().halves / (beside - ground),
+                colour(Area.of(over.get().box, Math.max(pitch, 0.1), light, map, lit, List.of())).lab));
+    }
+
+    /** @param halves half of what the luminances of its two halves differ by */
+    private record Dark(double luminance, double halves, Rect box) {}
+
+    /** The darkest band along a line, the middle half of it, that is found within a mm of where it was ruled. */
+    private Optional<Dark> darkest(Rect line, Rect within, boolean upright) {
+        double thick = upright ? line.width() : line.height();
+        double reach = 1.0;
+        Rect box = upright
+                ? new Rect(line.x() - reach, within.y(), thick + 2 * reach, within.height())
+                : new Rect(within.x(), line.y() - reach, within.width(), thick + 2 * reach);
+        if (box.width() <= 0 || box.height() <= 0) return Optional.empty();
+        Area area = Area.of(box, Math.max(pitch, 0.1), light, map, lit, List.of());
+        int n = upright ? area.across : area.down;
+        int along = upright ? area.down : area.across;
+        double[] band = new double[n];
+        double[] row = new double[along];
+        for (int i = 0; i < n; i++) {
+            int seen = 0;
+            for (int j = 0; j < along; j++) {
+                int x = upright ? i : j;
+                int y = upright ? j : i;
+                if (!area.has(x, y)) continue;
+                row[seen++] = luminance(area, x, y);
+            }
+            if (seen == 0) return Optional.empty();
+            band[i] = Robust.median(row, seen);
+        }
+        int wide = Math.max(1, (int) Math.round(0.85 * thick / area.pitch));
+        double least = Double.MAX_VALUE;
+        int from = 0;
+        for (int i = 0; i + wide <= n; i++) {
+            double sum = 0;
+            for (int j = 0; j < wide; j++) sum += band[i + j];
+            if (sum < least) {
+                least = sum;
+                from = i;
+            }
+        }
+        // Its rims are left out: devices that sharpen make them darker than they are.
+        int rim = wide / 4;
+        int first = from + rim;
+        int last = Math.max(first + 1, from + wide - rim);
+        Rect found = upright
+                ? new Rect(box.x() + first * area.pitch, box.y(), (last - first) * area.pitch, box.height())
+                : new Rect(box.x(), box.y() + first * area.pitch, box.width(), (last - first) * area.pitch);
+        double one = median(area, upright, first, last, 0, along / 2);
+        double other = median(area, upright, first, last, along / 2, along);
+        return Optional.of(new Dark(
+                Robust.median(Arrays.copyOfRange(band, first, last), last - first),
+                Double.isNaN(one) || Double.isNaN(other) ? 0 : Math.abs(one - other) / 2,
+                found));
+    }
+
+    /** Luminance of some rows of an area, between two places along them. */
+    private double median(Area area, boolean upright, int first, int last, int from, int to) {
+        double[] all = new double[Math.max(0, (last - first) * (to - from))];
+        int n = 0;
+        for (int i = first; i < last; i++) {
+            for (int j = from; j < to; j++) {
+                int x = upright ? i : j;
+                int y = upright ? j : i;
+                if (!area.has(x, y)) continue;
+                all[n++] = luminance(area, x, y);
+            }
+        }
+        return n == 0 ? Double.NaN : Robust.median(all, n);
+    }
+
+    private double luminance(Area area, int x, int y) {
+        int p = 3 * (y * area.across + x);
+        return rendering
+                .xyz(area.share[p], area.share[p + 1], area.share[p + 2])
+                .y();
+    }
+
+    private static double distance(Lab one, Lab other) {
+        return Math.sqrt(
+                Math.pow(one.l() - other.l(), 2) + Math.pow(one.a() - other.a(), 2) + Math.pow(one.b() - other.b(), 2));
+    }
+
+    private static <T> List<T> concat(List<T> one, List<T> two) {
+        List<T> all = new ArrayList<>(one);
+        all.addAll(two);
+        return all;
+    }
+}
