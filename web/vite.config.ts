@@ -4,7 +4,7 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 1000 },
   server: { proxy: { "/api": "http://127.0.0.1:8787" } },
   test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
 });

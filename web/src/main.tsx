@@ -20,10 +20,16 @@ import { CuttingPage } from "./rooms/chart/CuttingPage";
 import { PaintingPage } from "./rooms/chart/PaintingPage";
 import { PaperPage } from "./rooms/chart/PaperPage";
 import { PlanPage } from "./rooms/chart/PlanPage";
+import { CarePage } from "./rooms/choosing/CarePage";
+import { ComparePage } from "./rooms/choosing/ComparePage";
+import { PlanePage } from "./rooms/choosing/PlanePage";
+import { ReportPage } from "./rooms/choosing/ReportPage";
+import { ShopPage } from "./rooms/choosing/ShopPage";
 import { CollectionPage } from "./rooms/collection/CollectionPage";
 import { DoubtsPage } from "./rooms/collection/DoubtsPage";
 import { EditPaintPage } from "./rooms/collection/EditPaintPage";
 import { NewPaintPage } from "./rooms/collection/NewPaintPage";
+import { ObservePage } from "./rooms/collection/ObservePage";
 import { PaintPage } from "./rooms/collection/PaintPage";
 import { ChartImportPage } from "./rooms/maker/ChartImportPage";
 import { LinePage } from "./rooms/maker/LinePage";
@@ -77,6 +83,12 @@ const router = createBrowserRouter([
       { path: "/c/:chart/:page", element: <PrintedPage /> },
       { path: "/collection", element: <CollectionPage /> },
       { path: "/doubts", element: <DoubtsPage /> },
+      { path: "/observe", element: <ObservePage /> },
+      { path: "/compare", element: <ComparePage /> },
+      { path: "/plane", element: <PlanePage /> },
+      { path: "/report", element: <ReportPage /> },
+      { path: "/care", element: <CarePage /> },
+      { path: "/shop", element: <ShopPage /> },
       { path: "/paints/new", element: <NewPaintPage /> },
       { path: "/paints/:paint", element: <PaintPage /> },
       { path: "/paints/:paint/edit", element: <EditPaintPage /> },

@@ -788,6 +788,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/compare": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Compare.compare"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Compare.pdf"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare.png": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Compare.png"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare.svg": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Compare.svg"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/compare/like": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Compare.like"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/disputes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Dispute.disputes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/disputes/left": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Dispute.leave"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/disputes/left/{left_dispute}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["Dispute.takeUp"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/dotcards": {
         parameters: {
             query?: never;
@@ -852,17 +980,65 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/doubts": {
+    "/api/eye-traits": {
         parameters: {
             query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
-        get: operations["Waiting.doubts"];
+        get: operations["SavedFinds.traits"];
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/finds": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SavedFinds.list"];
+        put?: never;
+        post: operations["SavedFinds.keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/finds/menu": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["SavedFinds.menu"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/finds/{saved_find}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["SavedFinds.delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1652,6 +1828,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paints/{paint}/wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["Shop.wish"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/papers": {
         parameters: {
             query?: never;
@@ -1844,6 +2036,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/plane": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Plane.plane"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/pours": {
         parameters: {
             query?: never;
@@ -2004,6 +2212,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reports/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Report.card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/care": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Report.care"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/makers/{maker}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Report.maker"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/reports/pigments/{code}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Report.pigment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -2044,6 +2316,54 @@ export interface paths {
             cookie?: never;
         };
         get: operations["Arranging.backlog"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Shop.ask"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/notes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["Shop.note"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/shop/pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Shop.pack"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2196,6 +2516,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/wishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Shop.wishList"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -2207,6 +2543,10 @@ export interface components {
             paint: components["schemas"]["PaintPage"];
             /** Format: int64 */
             picture: number;
+        };
+        AnswerWithPaints: {
+            answer: components["schemas"]["ShopAnswer"];
+            paints: components["schemas"]["CarriedPaint"][];
         };
         ArrivalEntry: {
             /** Format: int32 */
@@ -2369,6 +2709,35 @@ export interface components {
             /** Format: double */
             margin?: number;
         };
+        CareReport: {
+            deferral: string;
+            elements: components["schemas"]["ElementList"][];
+            guidance: string;
+            /** Format: int32 */
+            inAll: number;
+            notToLend: components["schemas"]["PaintEntry"][];
+            /** Format: int32 */
+            unknown: number;
+        };
+        CarriedAnswer: {
+            answer: components["schemas"]["ShopAnswer"];
+            fingerprint: string;
+        };
+        CarriedPaint: {
+            accession: string;
+            currency?: string;
+            holding?: string;
+            /** Format: int64 */
+            id: number;
+            maker: string;
+            mostPerMl?: string;
+            name: string;
+            place?: string;
+            recipe: string[];
+            standing: string;
+            strip: string[];
+            wish?: string;
+        };
         CautionView: {
             deferral: string;
             elements: string[];
@@ -2516,6 +2885,12 @@ export interface components {
             keptOut: number;
             notes: string[];
         };
+        ClaimMissed: {
+            label: string;
+            paint: components["schemas"]["PaintEntry"];
+            paper: string;
+            trait: string;
+        };
         ClaimView: {
             asWritten: string;
             grade?: string;
@@ -2525,6 +2900,13 @@ export interface components {
             lightfastness?: string;
             staining?: string;
             transparency?: string;
+        };
+        ClaimsAnswered: {
+            /** Format: int32 */
+            agreed: number;
+            /** Format: int32 */
+            asked: number;
+            trait: string;
         };
         CodeBox: {
             /** Format: double */
@@ -2561,6 +2943,28 @@ export interface components {
             heading: string;
             /** Format: int32 */
             index: number;
+        };
+        ComparedPaint: {
+            full?: components["schemas"]["LabValue"];
+            overBlack?: string;
+            paint: components["schemas"]["PaintEntry"];
+            /** Format: int32 */
+            place?: number;
+            /** Format: int64 */
+            reading?: number;
+            strip?: string[];
+            voices: {
+                [key: string]: components["schemas"]["TraitWords"];
+            };
+        };
+        ComparisonView: {
+            full: number[][];
+            middle: number[][];
+            notes: string[];
+            paints: components["schemas"]["ComparedPaint"][];
+            pairs: components["schemas"]["PairSaid"][];
+            tint: number[][];
+            values: number[];
         };
         Confirmation: {
             password: string;
@@ -2655,6 +3059,27 @@ export interface components {
         Differences: {
             deltaE2000: number[];
         };
+        DisputeList: {
+            disputes: components["schemas"]["DisputeView"][];
+            kinds: components["schemas"]["KindCount"][];
+            /** Format: int32 */
+            left: number;
+            /** Format: int32 */
+            open: number;
+        };
+        DisputeView: {
+            kind: string;
+            kindInWords: string;
+            /** Format: int64 */
+            left?: number;
+            leftWhy?: string;
+            letter: string;
+            mark: string;
+            message: string;
+            others: components["schemas"]["PaintEntry"][];
+            paint: components["schemas"]["PaintEntry"];
+            remedies: components["schemas"]["RemedyView"][];
+        };
         DotView: {
             /** Format: int32 */
             column: number;
@@ -2674,12 +3099,9 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
-        DoubtList: {
-            doubts: components["schemas"]["DoubtView"][];
-        };
-        DoubtView: {
-            note: components["schemas"]["Note"];
-            others: components["schemas"]["PaintEntry"][];
+        DoubtLine: {
+            kind: string;
+            message: string;
             paint: components["schemas"]["PaintEntry"];
         };
         DraggedCorner: {
@@ -2716,6 +3138,10 @@ export interface components {
             sinceYear?: number;
             sizes: string;
         };
+        ElementList: {
+            element: string;
+            paints: components["schemas"]["PaintEntry"][];
+        };
         ElsewhereView: {
             card: components["schemas"]["CardAt"];
             seenAt?: string;
@@ -2750,6 +3176,21 @@ export interface components {
             sharesNumberWith: string[];
             source: string;
         };
+        EvidenceView: {
+            grade?: string;
+            kind: string;
+            of: string;
+            says: string;
+        };
+        EyeTraitView: {
+            key: string;
+            steps: string[];
+            trait: string;
+            words: string;
+        };
+        EyeTraits: {
+            traits: components["schemas"]["EyeTraitView"][];
+        };
         FamilyKept: {
             family?: string;
         };
@@ -2768,6 +3209,13 @@ export interface components {
             restTwice?: number;
             /** Format: int32 */
             twice: number;
+        };
+        FindMenu: {
+            groups: components["schemas"]["MenuGroup"][];
+        };
+        FindToKeep: {
+            name?: string;
+            text?: string;
         };
         FitAnswer: {
             /** Format: int32 */
@@ -2868,6 +3316,17 @@ export interface components {
             keeper: components["schemas"]["KeeperEntry"];
             places: components["schemas"]["PlaceView"][];
         };
+        KeptFind: {
+            /** Format: int32 */
+            count: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            text: string;
+        };
+        KeptFinds: {
+            finds: components["schemas"]["KeptFind"][];
+        };
         KeptMargins: {
             /** Format: double */
             covering?: number;
@@ -2881,6 +3340,12 @@ export interface components {
         KeptValues: {
             /** Format: int32 */
             kept: number;
+        };
+        KindCount: {
+            /** Format: int32 */
+            count: number;
+            kind: string;
+            words: string;
         };
         LabValue: {
             /** Format: double */
@@ -2906,8 +3371,22 @@ export interface components {
             size: number;
             title: string;
         };
+        LeaveDispute: {
+            kind: string;
+            mark: string;
+            /** Format: int64 */
+            paint: number;
+            reason?: string;
+        };
         LeftOut: {
             out: boolean;
+        };
+        LikeGroup: {
+            paints: number[];
+            words: string;
+        };
+        LikeGroups: {
+            groups: components["schemas"]["LikeGroup"][];
         };
         Likeness: {
             because: string;
@@ -2985,6 +3464,15 @@ export interface components {
         MakerList: {
             makers: components["schemas"]["MakerEntry"][];
         };
+        MakerReport: {
+            /** Format: int64 */
+            maker: number;
+            missed: components["schemas"]["ClaimMissed"][];
+            name: string;
+            /** Format: int32 */
+            paints: number;
+            years: components["schemas"]["YearOfClaims"][];
+        };
         MakerView: {
             /** Format: int64 */
             id: number;
@@ -3025,6 +3513,14 @@ export interface components {
         };
         MeasuredColour: {
             lab: components["schemas"]["LabValue"];
+            name: string;
+        };
+        MenuEntry: {
+            words: string;
+            written: string;
+        };
+        MenuGroup: {
+            entries: components["schemas"]["MenuEntry"][];
             name: string;
         };
         Merge: {
@@ -3227,8 +3723,11 @@ export interface components {
             name: string;
         };
         NewObservation: {
+            /** Format: int64 */
+            chart?: number;
             note?: string;
             on?: string;
+            paper?: string;
             source?: string;
             trait: string;
             value: string;
@@ -3318,11 +3817,20 @@ export interface components {
             message: string;
             suggestion: string;
         };
+        Noted: {
+            joined: boolean;
+            /** Format: int64 */
+            paint: number;
+            said: string;
+        };
         ObservationView: {
+            /** Format: int64 */
+            chart?: number;
             /** Format: int64 */
             id: number;
             note: string;
             on: string;
+            paper: string;
             source: string;
             trait: string;
             value: string;
@@ -3403,6 +3911,7 @@ export interface components {
             paints: components["schemas"]["PaintEntry"][];
             /** Format: int32 */
             total: number;
+            troubles: components["schemas"]["Trouble"][];
             understood: components["schemas"]["Token"][];
         };
         PaintPage: {
@@ -3453,6 +3962,19 @@ export interface components {
             /** Format: int32 */
             cell: number;
             eye?: string[];
+        };
+        PairSaid: {
+            /** Format: double */
+            full: number;
+            /** Format: double */
+            middle: number;
+            /** Format: int64 */
+            one: number;
+            /** Format: int64 */
+            other: number;
+            said: string;
+            /** Format: double */
+            tint: number;
         };
         Pairs: {
             pairs: components["schemas"]["LabValue"][][];
@@ -3543,6 +4065,29 @@ export interface components {
             corners: components["schemas"]["PicturePoint"][];
             kind: string;
         };
+        PigmentPaint: {
+            alone: boolean;
+            /** Format: double */
+            coolness?: number;
+            paint: components["schemas"]["PaintEntry"];
+        };
+        PigmentReport: {
+            /** Format: int32 */
+            alone: number;
+            /** Format: double */
+            apart?: number;
+            chemicalName: string;
+            code: string;
+            /** Format: int64 */
+            coolest?: number;
+            /** Format: int32 */
+            inAll: number;
+            /** Format: int32 */
+            makers: number;
+            paints: components["schemas"]["PigmentPaint"][];
+            /** Format: int64 */
+            warmest?: number;
+        };
         PlaceFound: {
             /** Format: int64 */
             keeper?: number;
@@ -3601,6 +4146,43 @@ export interface components {
             pages: components["schemas"]["PlanPage"][];
             /** Format: double */
             size: number;
+        };
+        PlaneCrowd: {
+            paints: number[];
+            said: string;
+        };
+        PlaneDot: {
+            /** Format: double */
+            a: number;
+            accession: string;
+            /** Format: double */
+            b: number;
+            colour: string;
+            /** Format: double */
+            l: number;
+            name: string;
+            /** Format: int64 */
+            paint: number;
+            path: number[][];
+            recipe: string;
+        };
+        PlaneGap: {
+            /** Format: double */
+            from: number;
+            said: string;
+            /** Format: double */
+            to: number;
+        };
+        PlaneView: {
+            crowds: components["schemas"]["PlaneCrowd"][];
+            dots: components["schemas"]["PlaneDot"][];
+            gaps: components["schemas"]["PlaneGap"][];
+            groups: components["schemas"]["SubstituteGroup"][];
+            groupsAre: string;
+            /** Format: int32 */
+            groupsInAll: number;
+            /** Format: int32 */
+            without: number;
         };
         PlannedChart: {
             code: string;
@@ -3807,6 +4389,10 @@ export interface components {
             steps: components["schemas"]["RefileStep"][];
             under: boolean;
         };
+        RemedyView: {
+            remedy: string;
+            words: string;
+        };
         RepeatsView: {
             /** Format: double */
             covering?: number;
@@ -3818,6 +4404,29 @@ export interface components {
             readings: number;
             /** Format: double */
             tint: number;
+        };
+        ReportCardView: {
+            alsoMissingWithoutFading: string[];
+            cautions: components["schemas"]["ElementList"][];
+            claims: components["schemas"]["ClaimsAnswered"][];
+            deferral: string;
+            doubts: components["schemas"]["DoubtLine"][];
+            /** Format: int32 */
+            doubtsInAll: number;
+            fading: components["schemas"]["PaintEntry"][];
+            /** Format: int32 */
+            guessed: number;
+            guidance: string;
+            lightfastness: components["schemas"]["StepCount"][];
+            missing: string[];
+            /** Format: int32 */
+            mixtures: number;
+            /** Format: int32 */
+            paints: number;
+            /** Format: int32 */
+            single: number;
+            /** Format: int32 */
+            withoutRecipe: number;
         };
         RowDoubtView: {
             column: string;
@@ -3977,6 +4586,41 @@ export interface components {
             name?: string;
             signedIn: boolean;
         };
+        ShopAnswer: {
+            alike: components["schemas"]["ShopHit"][];
+            facts: string[];
+            have: components["schemas"]["ShopHit"][];
+            mix: components["schemas"]["ShopHit"][];
+            mixNote: string;
+            recipe: string[];
+            sameRecipe: components["schemas"]["ShopHit"][];
+            verdict: string;
+        };
+        ShopHit: {
+            /** Format: int64 */
+            paint: number;
+            why: string;
+        };
+        ShopNote: {
+            at?: string;
+            currency?: string;
+            kind: string;
+            maker?: string;
+            name: string;
+            pigments?: string;
+            price?: string;
+            reason?: string;
+            volume?: string;
+        };
+        ShopPack: {
+            all: boolean;
+            answers: components["schemas"]["CarriedAnswer"][];
+            /** Format: date-time */
+            made: string;
+            /** Format: int64 */
+            owner: number;
+            paints: components["schemas"]["CarriedPaint"][];
+        };
         SignIn: {
             email: string;
             password: string;
@@ -4017,6 +4661,11 @@ export interface components {
             /** Format: double */
             radius?: number;
         };
+        StepCount: {
+            /** Format: int32 */
+            count: number;
+            step: string;
+        };
         StreamingResponseBody: unknown;
         StripView: {
             /** Format: double */
@@ -4028,6 +4677,12 @@ export interface components {
         StripsFiled: {
             /** Format: int32 */
             strips: number;
+        };
+        SubstituteGroup: {
+            losses: string[];
+            paints: components["schemas"]["PaintEntry"][];
+            /** Format: double */
+            widest: number;
         };
         SuspectedSlip: {
             /** Format: int32 */
@@ -4082,6 +4737,24 @@ export interface components {
             words: string;
             written: string;
         };
+        TraitWords: {
+            disagree: boolean;
+            label?: string;
+            paper?: string;
+            pigments?: string;
+            verdict?: string;
+        };
+        Trouble: {
+            /** Format: int32 */
+            at: number;
+            message: string;
+            word: string;
+        };
+        TubeInHand: {
+            maker?: string;
+            name?: string;
+            pigments?: string;
+        };
         VoiceMark: {
             disagree: boolean;
             /** Format: int32 */
@@ -4096,13 +4769,16 @@ export interface components {
         };
         VoiceView: {
             disagree: boolean;
+            evidence: components["schemas"]["EvidenceView"][];
             label?: string;
             labelAsWritten?: string;
             paper?: string;
             pigments?: string;
             reasons: string[];
             scale: string[];
+            sure: string;
             verdict?: string;
+            winner?: string;
         };
         Waiting: {
             counts: components["schemas"]["Count"][];
@@ -4186,6 +4862,19 @@ export interface components {
             duty?: string;
             name?: string;
             shipping?: string;
+        };
+        Wish: {
+            currency?: string;
+            mostPerMl?: string;
+            reason?: string;
+        };
+        WishList: {
+            wishes: components["schemas"]["CarriedPaint"][];
+        };
+        YearOfClaims: {
+            claims: components["schemas"]["ClaimsAnswered"][];
+            /** Format: int32 */
+            year: number;
         };
     };
     responses: never;
@@ -5505,6 +6194,183 @@ export interface operations {
             };
         };
     };
+    "Compare.compare": {
+        parameters: {
+            query: {
+                paints: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ComparisonView"];
+                };
+            };
+        };
+    };
+    "Compare.pdf": {
+        parameters: {
+            query: {
+                paints: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+        };
+    };
+    "Compare.png": {
+        parameters: {
+            query: {
+                paints: number[];
+                dpi?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": string;
+                };
+            };
+        };
+    };
+    "Compare.svg": {
+        parameters: {
+            query: {
+                paints: number[];
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/svg+xml": string;
+                };
+            };
+        };
+    };
+    "Compare.like": {
+        parameters: {
+            query: {
+                paint: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LikeGroups"];
+                };
+            };
+        };
+    };
+    "Dispute.disputes": {
+        parameters: {
+            query?: {
+                find?: string;
+                limit?: number;
+                left?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DisputeList"];
+                };
+            };
+        };
+    };
+    "Dispute.leave": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LeaveDispute"];
+            };
+        };
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
+    "Dispute.takeUp": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                left_dispute: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+        };
+    };
     "DotCard.all": {
         parameters: {
             query?: never;
@@ -5619,7 +6485,7 @@ export interface operations {
             };
         };
     };
-    "Waiting.doubts": {
+    "SavedFinds.traits": {
         parameters: {
             query?: never;
             header?: never;
@@ -5634,8 +6500,92 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["DoubtList"];
+                    "application/json": components["schemas"]["EyeTraits"];
                 };
+            };
+        };
+    };
+    "SavedFinds.list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFinds"];
+                };
+            };
+        };
+    };
+    "SavedFinds.keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FindToKeep"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptFinds"];
+                };
+            };
+        };
+    };
+    "SavedFinds.menu": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FindMenu"];
+                };
+            };
+        };
+    };
+    "SavedFinds.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                saved_find: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };
@@ -7172,6 +8122,32 @@ export interface operations {
             };
         };
     };
+    "Shop.wish": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paint: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Wish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noted"];
+                };
+            };
+        };
+    };
     "Paper.papers": {
         parameters: {
             query?: never;
@@ -7494,6 +8470,30 @@ export interface operations {
             };
         };
     };
+    "Plane.plane": {
+        parameters: {
+            query?: {
+                find?: string;
+                strength?: string;
+                threshold?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlaneView"];
+                };
+            };
+        };
+    };
     "Pour.all": {
         parameters: {
             query?: never;
@@ -7800,6 +8800,94 @@ export interface operations {
             };
         };
     };
+    "Report.card": {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportCardView"];
+                };
+            };
+        };
+    };
+    "Report.care": {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CareReport"];
+                };
+            };
+        };
+    };
+    "Report.maker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                maker: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MakerReport"];
+                };
+            };
+        };
+    };
+    "Report.pigment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                code: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PigmentReport"];
+                };
+            };
+        };
+    };
     "Arranging.schools": {
         parameters: {
             query?: never;
@@ -7898,6 +8986,74 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backlog"];
+                };
+            };
+        };
+    };
+    "Shop.ask": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TubeInHand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AnswerWithPaints"];
+                };
+            };
+        };
+    };
+    "Shop.note": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShopNote"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Noted"];
+                };
+            };
+        };
+    };
+    "Shop.pack": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShopPack"];
                 };
             };
         };
@@ -8103,6 +9259,26 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Waiting"];
+                };
+            };
+        };
+    };
+    "Shop.wishList": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WishList"];
                 };
             };
         };

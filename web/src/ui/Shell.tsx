@@ -30,6 +30,9 @@ const WAITING = [
 /** Pages that belong to the room of arrivals under addresses of their own. */
 const OF_ARRIVALS = /^\/(dotcards|pours|labels|thanks)/;
 
+/** Pages that belong to choosing. */
+const OF_CHOOSING = /^\/(plane|report|care|shop)/;
+
 export function useWaiting() {
   return useQuery({ queryKey: ["waiting"], queryFn: () => data(client.GET("/api/waiting")) });
 }
@@ -68,6 +71,7 @@ export function Shell() {
     ["/collection", "Collection", waiting?.paints],
     ["/shelf", "Shelf", keepers?.keepers.length],
     ["/doubts", "Doubts", waiting?.doubtful],
+    ["/compare", "Choosing", undefined],
     null,
     ["/pigments", "Pigments", undefined],
     ["/makers", "Makers", makers?.makers.length],
@@ -128,7 +132,7 @@ export function Shell() {
                 key={room[0]}
                 to={room[0]}
                 className={({ isActive }) =>
-                  `flex justify-between items-center px-5 py-2 ${isActive || (room[0] === "/arrivals" && OF_ARRIVALS.test(location.pathname)) ? "bg-primary text-primary-content font-semibold" : "hover:bg-base-200"}`
+                  `flex justify-between items-center px-5 py-2 ${isActive || (room[0] === "/arrivals" && OF_ARRIVALS.test(location.pathname)) || (room[0] === "/compare" && OF_CHOOSING.test(location.pathname)) ? "bg-primary text-primary-content font-semibold" : "hover:bg-base-200"}`
                 }
               >
                 <span>{room[1]}</span>
@@ -136,6 +140,7 @@ export function Shell() {
               </NavLink>
             ),
           )}
+          <KeptFinds />
           <button type="button" className="px-5 py-2 quiet hidden md:block" onClick={() => setHelp(true)}>
             Keys <kbd className="code border border-[var(--field)] px-1">?</kbd>
           </button>
@@ -161,6 +166,41 @@ export function Shell() {
         </button>
       </Dialog>
     </div>
+  );
+}
+
+/** Finds kept under a name: each is a list. */
+function KeptFinds() {
+  const finds = useQuery({ queryKey: ["finds"], queryFn: () => data(client.GET("/api/finds", {})) }).data
+    ?.finds;
+  const remove = useAct((id: number) =>
+    data(client.DELETE("/api/finds/{saved_find}", { params: { path: { saved_find: id } } })),
+  );
+  if (!finds?.length) return null;
+  return (
+    <section aria-label="Kept finds" className="my-3 border-t border-[var(--rule)] pt-3">
+      <ul>
+        {finds.map((f) => (
+          <li key={f.id} className="flex items-center group hover:bg-base-200">
+            <Link
+              to={`/collection?find=${encodeURIComponent(f.text)}`}
+              className="flex justify-between items-center grow min-w-0 pl-5 pr-1 py-1.5"
+            >
+              <span className="truncate">{f.name}</span>
+              <span className="code pl-1">{f.count}</span>
+            </Link>
+            <button
+              type="button"
+              className="px-1.5 py-1.5 quiet"
+              aria-label={`Take the find ${f.name} away`}
+              onClick={() => remove.run(f.id)}
+            >
+              ×
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -205,7 +245,7 @@ function FindField({ field }: { field: React.RefObject<HTMLInputElement | null> 
   }
 
   function pressed(event: KeyboardEvent<HTMLInputElement>) {
-    if (event.key === "Enter" && text.trim()) enter(text.slice(0, 500));
+    if (event.key === "Enter" && text.trim()) enter(text.slice(0, 1000));
     if (event.key === "Escape") field.current?.blur();
   }
 

@@ -95,6 +95,8 @@ describe("the three voices", () => {
       verdict: "STRONG",
       disagree: true,
       reasons: ["Your swatch shows strong granulation."],
+      sure: "likely",
+      evidence: [],
     };
     render(<VoiceTable voices={{ granulation: voice }} reasons />);
     expect(screen.getByLabelText("granulation: label none, pigments moderate, paper strong")).toBeTruthy();

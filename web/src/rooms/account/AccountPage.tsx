@@ -6,6 +6,7 @@ import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { chooseTheme, theme } from "../../ui/theme";
+import { forgetShop } from "../choosing/shopStore";
 import { useSession } from "./useSession";
 
 const FORMATS = [
@@ -41,6 +42,7 @@ export function AccountPage() {
 
   async function signOut() {
     await data(client.DELETE("/api/session"));
+    await forgetShop();
     queries.clear();
     window.location.assign("/");
   }

@@ -81,6 +81,9 @@ export function ChartPage() {
           <a href={`/api/charts/${id}.pdf`} target="_blank" rel="noreferrer" className="btn btn-outline">
             Print
           </a>
+          <Link to={`/observe?chart=${id}`} className="btn btn-outline">
+            Under the eye
+          </Link>
           <Link to={`/readings?chart=${id}`} className="btn btn-outline">
             Read it
           </Link>

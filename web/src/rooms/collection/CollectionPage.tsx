@@ -5,6 +5,7 @@ import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { useWaiting } from "../../ui/Shell";
 import { counted } from "../../ui/words";
+import { Asking } from "./Asking";
 import { Ledger } from "./Ledger";
 import { PaintCard } from "./PaintCard";
 import { usePaints } from "./usePaints";
@@ -85,6 +86,11 @@ export function CollectionPage() {
         }
         aside={
           <>
+            {find && (first?.total ?? 0) > 1 && (first?.total ?? 0) <= 12 && (
+              <Link to={`/compare?paints=${paints.map((p) => p.id).join(",")}`} className="btn btn-outline">
+                Compare these
+              </Link>
+            )}
             {find && (first?.total ?? 0) > 0 && (
               <Link to={`/bench/new?find=${encodeURIComponent(find)}`} className="btn btn-outline">
                 Plan a chart of these
@@ -112,6 +118,12 @@ export function CollectionPage() {
             })}
           </nav>
         )}
+        <Asking find={find} onFind={(f) => change("find", f)} />
+        {first?.troubles.map((t) => (
+          <p key={t.word + t.message} role="alert" className="border-l-2 border-base-content pl-2.5 mb-2">
+            <span className="code hatched px-1">{t.word}</span> {t.message}
+          </p>
+        ))}
         {tokens.length > 0 && (
           <ul aria-label="Understood" className="flex flex-wrap gap-2 mb-3">
             {tokens.map((t) => (

@@ -60,6 +60,9 @@ export function PaintPage() {
       }
       aside={
         <>
+          <Link to={`/compare?paints=${id}`} className="btn btn-outline">
+            Compare
+          </Link>
           <Link to={`/paints/${id}/edit`} className="btn btn-primary">
             Edit
           </Link>
@@ -138,7 +141,7 @@ export function PaintPage() {
 
 function Pigments({ paint: p }: { paint: Schemas["PaintPage"] }) {
   return (
-    <section>
+    <section id="label">
       <h2 className="font-semibold mb-1">
         {p.single ? "Single pigment" : p.mixture ? `Mixture of ${p.recipe.length}` : "Pigments not known"}
       </h2>
@@ -262,7 +265,7 @@ function Readings({
       )}
       <ul className="divide-y divide-[var(--rule)]">
         {readings.map((r) => (
-          <li key={r.id} className="flex flex-wrap items-center gap-3 py-1">
+          <li key={r.id} id={`reading-${r.id}`} className="flex flex-wrap items-center gap-3 py-1">
             <Strip strip={r.strip} seed={r.id} label="" className="w-28 h-6" />
             <span className="quiet">{new Date(r.at).toLocaleDateString()}</span>
             <span>

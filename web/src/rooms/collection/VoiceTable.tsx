@@ -1,3 +1,4 @@
+import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { VoiceTrack } from "../../ui/VoiceTrack";
 import { words } from "../../ui/words";
@@ -31,6 +32,12 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
                 {reasons && (
                   <span>
                     <strong>{words(v.verdict) || "nobody says"}</strong>
+                    {v.winner && (
+                      <span className="quiet">
+                        {" "}
+                        · {v.sure}, {WINNER[v.winner]}
+                      </span>
+                    )}
                     {v.labelAsWritten && <span className="quiet"> · label writes “{v.labelAsWritten}”</span>}
                   </span>
                 )}
@@ -38,6 +45,15 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
             </div>
             {reasons && v.reasons.length > 0 && (
               <div className="quiet mt-0.5 max-w-prose">{v.reasons.join(" ")}</div>
+            )}
+            {reasons && v.evidence.length > 0 && (
+              <ul aria-label={`Evidence for ${trait}`} className="text-sm mt-1 flex flex-wrap gap-x-4">
+                {v.evidence.map((e) => (
+                  <li key={e.kind + e.of + e.says}>
+                    <Evidence evidence={e} />
+                  </li>
+                ))}
+              </ul>
             )}
           </div>
         ))}
@@ -48,6 +64,33 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
         <span>● your paper</span>
       </p>
     </div>
+  );
+}
+
+const WINNER: Record<string, string> = {
+  PAPER: "your paper wins",
+  LABEL: "the label’s word",
+  PIGMENTS: "the pigments decide",
+};
+
+/** A piece of evidence leads to what it is. */
+function Evidence({ evidence: e }: { evidence: Schemas["EvidenceView"] }) {
+  if (e.kind === "PIGMENT") {
+    return (
+      <Link to={`/pigments/${e.of}`} className="underline">
+        {e.says}
+      </Link>
+    );
+  }
+  const to = { READING: `#reading-${e.of}`, OBSERVATION: `#observation-${e.of}` }[e.kind];
+  return to ? (
+    <a href={to} className="underline">
+      {e.says}
+    </a>
+  ) : (
+    <a href="#label" className="underline">
+      {e.says}
+    </a>
   );
 }
 

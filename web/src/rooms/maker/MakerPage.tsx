@@ -53,6 +53,7 @@ function Maker({ maker: m }: { maker: Schemas["MakerView"] }) {
         </Link>
       }
     >
+      <ClaimsOverTheYears maker={m.id} />
       <div className="grid gap-10 lg:grid-cols-[minmax(0,1fr)_320px] max-w-5xl">
         <form onSubmit={submit} className="space-y-4">
           <div className="grid grid-cols-[1fr_6rem] gap-3">
@@ -178,5 +179,56 @@ function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
       </form>
       <ProblemNote problem={add.problem} />
     </section>
+  );
+}
+
+/** What the maker claims against one’s own paper, year by year. */
+function ClaimsOverTheYears({ maker }: { maker: number }) {
+  const report = useQuery({
+    queryKey: ["report", "maker", maker],
+    queryFn: () => data(client.GET("/api/reports/makers/{maker}", { params: { path: { maker } } })),
+  }).data;
+  if (!report || report.years.length === 0) return null;
+  return (
+    <details className="rule-box p-3 mb-6 max-w-5xl">
+      <summary className="cursor-pointer font-semibold">
+        Claims against your paper: {counted(report.missed.length, "claim")} it does not bear out
+      </summary>
+      <div className="overflow-x-auto mt-2">
+        <table className="text-left">
+          <tbody>
+            {report.years.map((y) => (
+              <tr key={y.year} className="align-baseline">
+                <th className="code pr-5 py-1">{y.year || "by eye"}</th>
+                {y.claims.map((c) => (
+                  <td key={c.trait} className="pr-5">
+                    {c.trait} <span className="code">{c.agreed}</span> of{" "}
+                    <span className="code">{c.asked}</span>
+                  </td>
+                ))}
+              </tr>
+            ))}
+          </tbody>
+        </table>
+      </div>
+      <ul className="mt-2 columns-1 md:columns-2">
+        {report.missed.map((x) => (
+          <li key={x.paint.id + x.trait}>
+            <Link to={`/paints/${x.paint.id}`} className="paint-name underline">
+              {x.paint.name}
+            </Link>
+            : {x.trait} {x.label} on the label, {x.paper} on your paper
+          </li>
+        ))}
+      </ul>
+      <p className="mt-2 flex gap-4">
+        <Link className="underline" to={`/report?find=${encodeURIComponent(`maker:"${report.name}"`)}`}>
+          Report card
+        </Link>
+        <Link className="underline" to={`/doubts?find=${encodeURIComponent(`maker:"${report.name}"`)}`}>
+          Doubts
+        </Link>
+      </p>
+    </details>
   );
 }

@@ -1,11 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link, useParams } from "react-router";
-import { client, data, type Problem } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { counted, words } from "../../ui/words";
 import { StripTile } from "../collection/StripTile";
-import { usePaints } from "../collection/usePaints";
 
 export function PigmentPage() {
   const code = useParams().code ?? "";
@@ -13,7 +12,10 @@ export function PigmentPage() {
     queryKey: ["pigment", code],
     queryFn: () => data(client.GET("/api/pigments/{code}", { params: { path: { code } } })),
   });
-  const paints = usePaints(code, "hue").data?.pages.flatMap((p) => p.paints) ?? [];
+  const report = useQuery({
+    queryKey: ["report", "pigment", code],
+    queryFn: () => data(client.GET("/api/reports/pigments/{code}", { params: { path: { code } } })),
+  }).data;
   if (query.isError) {
     return (
       <Page title="No such pigment">
@@ -26,8 +28,8 @@ export function PigmentPage() {
   }
   if (!query.data) return <Page title="…">{null}</Page>;
   const { pigment: p, guidance, deferral, sharesNumberWith, source } = query.data;
-  const alone = paints.filter((x) => x.recipe.length === 1);
-  const mixed = paints.filter((x) => x.recipe.length > 1);
+  const alone = report?.paints.filter((x) => x.alone) ?? [];
+  const mixed = report?.paints.filter((x) => !x.alone) ?? [];
   const facts = [
     ["Colour Index", p.colourIndex ? `CI ${p.colourIndex}` : "none assigned"],
     ["Family", p.family],
@@ -78,17 +80,42 @@ export function PigmentPage() {
         </div>
         <div>
           <h2 className="text-lg mb-3">
-            You have {counted(paints.length, "paint")} with it
-            {paints.length > 0 && `: ${alone.length} alone, ${mixed.length} in mixtures`}.
+            You have {counted(report?.inAll ?? 0, "paint")} with it
+            {report && report.inAll > 0 && `: ${alone.length} alone, ${mixed.length} in mixtures`}
+            {report && report.makers > 1 && `, from ${report.makers} makers`}.
           </h2>
+          {report?.warmest && report.warmest !== report.coolest && (
+            <p className="mb-3">
+              Alone, <strong className="paint-name">{named(report, report.warmest)}</strong> is the warmest
+              and <strong className="paint-name">{named(report, report.coolest)}</strong> the coolest
+              {report.apart != null && (
+                <>
+                  ; on your paper they lie <span className="code">ΔE {report.apart.toFixed(1)}</span> from
+                  their middle
+                </>
+              )}
+              .{" "}
+              <Link
+                className="underline"
+                to={`/compare?paints=${alone
+                  .slice(0, 12)
+                  .map((x) => x.paint.id)
+                  .join(",")}`}
+              >
+                Compare them
+              </Link>
+            </p>
+          )}
           {[alone, mixed].map(
             (group) =>
               group.length > 0 && (
                 <section key={group === alone ? "alone" : "mixed"} className="mb-6">
-                  <h3 className="font-semibold mb-2">{group === alone ? "Alone" : "In mixtures"}</h3>
+                  <h3 className="font-semibold mb-2">
+                    {group === alone ? "Alone, warm to cool" : "In mixtures"}
+                  </h3>
                   <div className="grid gap-4 grid-cols-[repeat(auto-fill,minmax(150px,1fr))]">
                     {group.map((x) => (
-                      <StripTile key={x.id} paint={x} />
+                      <StripTile key={x.paint.id} paint={x.paint} />
                     ))}
                   </div>
                 </section>
@@ -98,4 +125,8 @@ export function PigmentPage() {
       </div>
     </Page>
   );
+}
+
+function named(report: Schemas["PigmentReport"], id?: number | null) {
+  return report.paints.find((x) => x.paint.id === id)?.paint.name;
 }

@@ -32,20 +32,24 @@ class HouseTest {
             .definedBy("molvet.core.chart")
             .layer("reading")
             .definedBy("molvet.core.reading")
-            .whereLayer("reading")
+            .layer("choosing")
+            .definedBy("molvet.core.choosing")
+            .whereLayer("choosing")
             .mayNotBeAccessedByAnyLayer()
+            .whereLayer("reading")
+            .mayOnlyBeAccessedByLayers("choosing")
             .whereLayer("arrival")
-            .mayOnlyBeAccessedByLayers("reading")
+            .mayOnlyBeAccessedByLayers("reading", "choosing")
             .whereLayer("chart")
-            .mayOnlyBeAccessedByLayers("reading")
+            .mayOnlyBeAccessedByLayers("reading", "choosing")
             .whereLayer("shelf")
-            .mayOnlyBeAccessedByLayers("reading")
+            .mayOnlyBeAccessedByLayers("reading", "choosing")
             .whereLayer("collection")
-            .mayOnlyBeAccessedByLayers("shelf", "arrival", "chart", "reading")
+            .mayOnlyBeAccessedByLayers("shelf", "arrival", "chart", "reading", "choosing")
             .whereLayer("maker")
-            .mayOnlyBeAccessedByLayers("collection", "shelf", "arrival", "chart", "reading")
+            .mayOnlyBeAccessedByLayers("collection", "shelf", "arrival", "chart", "reading", "choosing")
             .whereLayer("pigment")
-            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "arrival", "chart", "reading");
+            .mayOnlyBeAccessedByLayers("maker", "collection", "shelf", "arrival", "chart", "reading", "choosing");
 
     @ArchTest
     static final ArchRule MEASURE_AND_COLOUR_KNOW_NO_ROOM = noClasses()
@@ -60,7 +64,8 @@ class HouseTest {
                     "molvet.core.shelf",
                     "molvet.core.arrival",
                     "molvet.core.chart",
-                    "molvet.core.reading");
+                    "molvet.core.reading",
+                    "molvet.core.choosing");
 
     @ArchTest
     static final ArchRule NO_FRAMEWORK_IN_THE_CORE = noClasses()

@@ -1,7 +1,6 @@
 package molvet.server;
 
 import java.time.Clock;
-import molvet.core.collection.DoubtfulLabels;
 import molvet.core.collection.ThreeVoices;
 import molvet.core.pigment.Doubts;
 import molvet.core.pigment.LabelReader;
@@ -36,11 +35,6 @@ public class Molvet {
     @Bean
     Doubts doubts(PigmentReference reference) {
         return new Doubts(reference);
-    }
-
-    @Bean
-    DoubtfulLabels doubtfulLabels(PigmentReference reference) {
-        return new DoubtfulLabels(reference);
     }
 
     @Bean

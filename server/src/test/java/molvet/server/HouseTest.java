@@ -61,6 +61,16 @@ class HouseTest {
             .resideInAPackage("molvet.server.chart..");
 
     @ArchTest
+    static final ArchRule NOTHING_KNOWS_CHOOSING_WHICH_STANDS_ON_TOP = noClasses()
+            .that()
+            .resideInAPackage("molvet.server..")
+            .and()
+            .resideOutsideOfPackages("molvet.server.choosing..", "molvet.server.demo..")
+            .should()
+            .dependOnClassesThat()
+            .resideInAPackage("molvet.server.choosing..");
+
+    @ArchTest
     static final ArchRule THE_CHART_KNOWS_NO_READING = noClasses()
             .that()
             .resideInAnyPackage("molvet.server.chart..", "molvet.server.shelf..", "molvet.server.arrival..")

@@ -21,9 +21,6 @@ import molvet.core.pigment.PigmentReference;
  * Families and thresholds are common practice, no published source.
  */
 public final class SchoolOrder {
-    /** Where warmth is greatest and least, hue angles in degrees of CIE L*a*b* (common practice, no published source). */
-    private static final double WARMEST = 50;
-
     private static final double NEUTRAL = 7;
     private static final double NEARLY_NEUTRAL = 13;
     private static final double EARTHY = 48;
@@ -113,7 +110,7 @@ public final class SchoolOrder {
         Placed a = placed(one);
         Placed b = placed(other);
         if (a.family != b.family || a.family.isNeutral()) return Optional.empty();
-        double difference = coolness(a.hue) - coolness(b.hue);
+        double difference = Warmth.coolness(a.hue) - Warmth.coolness(b.hue);
         boolean measured = one.measured().isPresent() && other.measured().isPresent();
         if (!measured || Math.abs(difference) < 2) return Optional.empty();
         return Optional.of((difference < 0 ? "Warmer" : "Cooler") + " than " + other.name() + ": its hue lies "
@@ -126,7 +123,8 @@ public final class SchoolOrder {
         return placed(colour).family;
     }
 
-    private static final Comparator<Placed> COOL_TO_WARM = Comparator.<Placed>comparingDouble(p -> -coolness(p.hue))
+    private static final Comparator<Placed> COOL_TO_WARM = Comparator.<Placed>comparingDouble(
+                    p -> -Warmth.coolness(p.hue))
             .thenComparing(Comparator.<Placed>comparingDouble(p -> p.lightness).reversed())
             .thenComparing(p -> p.colour.name())
             .thenComparing(p -> p.colour.id());
@@ -218,12 +216,6 @@ public final class SchoolOrder {
         };
     }
 
-    /** Degrees from the warmest hue: 0 warm, 180 cool. */
-    private static double coolness(double hue) {
-        double apart = Math.abs(hue - WARMEST) % 360;
-        return apart > 180 ? 360 - apart : apart;
-    }
-
     /** Hue from −15, where pink begins, so that pinks and reds run on. */
     private static double unrolled(double hue) {
         return hue >= 345 ? hue - 360 : hue;
@@ -250,6 +242,12 @@ public final class SchoolOrder {
     /** Hue is plainest at half strength; a mass tone may be all but black. */
     private static Lab seen(Lab massTone) {
         return Wash.between(massTone, Lab.PAPER, 3).get(1);
+    }
+
+    /** Degrees from the warmest hue of a colour that is no neutral, told at half strength. */
+    public Optional<Double> coolness(Lab massTone) {
+        Lab half = seen(massTone);
+        return half.chroma() < NEUTRAL ? Optional.empty() : Optional.of(Warmth.coolness(half.hue()));
     }
 
     private Placed placed(Swatchable c) {

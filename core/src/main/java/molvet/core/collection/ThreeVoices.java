@@ -42,7 +42,76 @@ public final class ThreeVoices {
         Optional<Grade> heard = paper.map(PaperWord::grade);
         Optional<String> apart = disagreement(trait, label, decisive, paper);
         apart.ifPresent(reasons::add);
-        return new Verdict(trait, label, pigments, heard, verdict, apart.isPresent(), List.copyOf(reasons));
+        Optional<Verdict.Voice> winner = winner(trait, verdict, label, pigments, paper);
+        return new Verdict(
+                trait,
+                label,
+                pigments,
+                heard,
+                verdict,
+                apart.isPresent(),
+                List.copyOf(reasons),
+                winner,
+                sureness(winner, label, pigments, paper, apart.isPresent()),
+                evidence(trait, recipe, claim, paper));
+    }
+
+    /** Whose word the verdict is: with two of one mind, the one that ranks first for the trait. */
+    private static Optional<Verdict.Voice> winner(
+            Trait trait,
+            Optional<Grade> verdict,
+            Optional<Grade> label,
+            Optional<Grade> pigments,
+            Optional<PaperWord> paper) {
+        if (verdict.isEmpty()) return Optional.empty();
+        boolean tested =
+                paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST).isPresent();
+        Optional<Grade> heard = paper.map(PaperWord::grade);
+        if ((trait != Trait.LIGHTFASTNESS || tested) && heard.equals(verdict)) return Optional.of(Verdict.Voice.PAPER);
+        if (trait == Trait.LIGHTFASTNESS && pigments.equals(verdict)) return Optional.of(Verdict.Voice.PIGMENTS);
+        if (label.equals(verdict)) return Optional.of(Verdict.Voice.LABEL);
+        return Optional.of(pigments.equals(verdict) ? Verdict.Voice.PIGMENTS : Verdict.Voice.PAPER);
+    }
+
+    private static Sureness sureness(
+            Optional<Verdict.Voice> winner,
+            Optional<Grade> label,
+            Optional<Grade> pigments,
+            Optional<PaperWord> paper,
+            boolean apart) {
+        if (winner.isEmpty()) return Sureness.UNKNOWN;
+        if (paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST).isPresent()) return Sureness.SURE;
+        Optional<Grade> heard = paper.map(PaperWord::grade);
+        boolean backed = heard.isPresent() && (heard.equals(label) || heard.equals(pigments))
+                || label.isPresent() && label.equals(pigments);
+        if (apart) return winner.get() == Verdict.Voice.LABEL ? Sureness.DOUBTFUL : Sureness.LIKELY;
+        if (backed) return Sureness.SURE;
+        return winner.get() == Verdict.Voice.PAPER || label.isPresent() && pigments.isPresent()
+                ? Sureness.LIKELY
+                : Sureness.DOUBTFUL;
+    }
+
+    private List<Evidence> evidence(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> paper) {
+        List<Evidence> all = new ArrayList<>();
+        paper.ifPresent(p -> all.add(new Evidence(
+                p.source() == PaperWord.Source.MEASURED ? Evidence.Kind.READING : Evidence.Kind.OBSERVATION,
+                p.of(),
+                p.where() + ": " + phrase(trait, p.grade()),
+                Optional.of(p.grade()))));
+        claim.ifPresent(c -> all.add(new Evidence(
+                Evidence.Kind.CLAIM,
+                "",
+                "the label writes “" + c.asWritten() + "”"
+                        + c.grade().map(g -> ", that is " + g.words()).orElse(", which has no step on our scale yet"),
+                c.grade())));
+        recipe.pigments().stream()
+                .flatMap(c -> reference.find(c).stream())
+                .forEach(p -> all.add(new Evidence(
+                        Evidence.Kind.PIGMENT,
+                        p.code().toString(),
+                        p.code() + " (" + p.chemicalName() + "): " + phrase(trait, p.usually(trait)),
+                        Optional.of(p.usually(trait)))));
+        return List.copyOf(all);
     }
 
     /** The pigment of a recipe that sets a trait: the most fugitive, most opaque, most staining, most granulating. */

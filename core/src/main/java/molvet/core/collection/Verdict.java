@@ -14,6 +14,9 @@ import molvet.core.pigment.Trait;
  * @param verdict the winner's word; empty when nobody speaks
  * @param disagree whether the voices are far enough apart to be worth a look
  * @param reasons plain sentences: the winner and why first, then the disagreement
+ * @param winner whose word it is; empty when nobody speaks
+ * @param sure how sure it is
+ * @param evidence every piece it was drawn from: the label, each pigment that the reference knows, what the paper showed
  */
 public record Verdict(
         Trait trait,
@@ -22,4 +25,13 @@ public record Verdict(
         Optional<Grade> paper,
         Optional<Grade> verdict,
         boolean disagree,
-        List<String> reasons) {}
+        List<String> reasons,
+        Optional<Voice> winner,
+        Sureness sure,
+        List<Evidence> evidence) {
+    public enum Voice {
+        LABEL,
+        PIGMENTS,
+        PAPER
+    }
+}

@@ -49,7 +49,10 @@ public class Acts {
             "chart_cell",
             "paper",
             "refiling",
-            "scan");
+            "scan",
+            "saved_find",
+            "left_dispute",
+            "wish");
 
     /** Columns that follow from others and are worked out again, or that a walk through a keeper ticks off. */
     private static final Set<String> DERIVED = Set.of(

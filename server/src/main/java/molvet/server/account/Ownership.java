@@ -37,7 +37,9 @@ public class Ownership implements HandlerInterceptor {
             "leaflet",
             "chart",
             "paper",
-            "scan");
+            "scan",
+            "saved_find",
+            "left_dispute");
 
     private final JdbcClient db;
 

@@ -73,14 +73,16 @@ class WebConfig implements WebMvcConfigurer {
                 .addResourceLocations("classpath:/static/assets/")
                 .setCacheControl(
                         CacheControl.maxAge(java.time.Duration.ofDays(365)).immutable());
-        registry.addResourceHandler("/index.html", "/icon.svg", "/sw.js").addResourceLocations("classpath:/static/");
+        registry.addResourceHandler("/index.html", "/icon.svg", "/sw.js", "/manifest.webmanifest")
+                .addResourceLocations("classpath:/static/");
     }
 
     /** Every address of the page is the page; it finds its own way from there. */
     @Override
     public void addViewControllers(ViewControllerRegistry registry) {
         registry.addViewController("/").setViewName("forward:/index.html");
-        registry.addViewController("/{room:^(?!api$|assets$|error$|index\\.html$|icon\\.svg$|sw\\.js$).*$}/{*rest}")
+        registry.addViewController(
+                        "/{room:^(?!api$|assets$|error$|index\\.html$|icon\\.svg$|sw\\.js$|manifest\\.webmanifest$).*$}/{*rest}")
                 .setViewName("forward:/index.html");
     }
 

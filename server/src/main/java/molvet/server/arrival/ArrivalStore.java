@@ -16,9 +16,8 @@ import molvet.core.collection.HoldingState;
 import molvet.core.collection.Standing;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Volume;
-import molvet.core.pigment.PigmentCode;
-import molvet.core.pigment.Recipe;
 import molvet.server.account.Collector;
+import molvet.server.collection.VoiceStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -463,7 +462,7 @@ class ArrivalStore {
                 rs.getString(4),
                 Optional.ofNullable(rs.getObject(5, Long.class)),
                 rs.getString(6),
-                recipe(rs.getString(7)),
+                VoiceStore.recipe(rs.getString(7)),
                 Standing.valueOf(rs.getString(8)),
                 String.join("; ", brief(left.getOrDefault(rs.getLong(1), List.of()))),
                 Optional.ofNullable(rs.getObject(9, Double.class))
@@ -486,13 +485,5 @@ class ArrivalStore {
         } catch (java.sql.SQLException e) {
             throw new IllegalStateException(e);
         }
-    }
-
-    private static Recipe recipe(String kept) {
-        return kept.isEmpty()
-                ? Recipe.NONE
-                : new Recipe(java.util.Arrays.stream(kept.split(" \\+ "))
-                        .flatMap(c -> PigmentCode.parse(c).stream())
-                        .toList());
     }
 }

@@ -210,7 +210,7 @@ class ExportController {
     }
 
     private List<FindStore.Row> rows(Collector me) {
-        return finds.found(me, new Find(List.of()), FindStore.Order.NUMBER, 1_000_000, java.util.Optional.empty())
+        return finds.found(me, Find.ALL, FindStore.Order.NUMBER, 1_000_000, java.util.Optional.empty())
                 .rows();
     }
 

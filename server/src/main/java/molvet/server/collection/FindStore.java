@@ -6,15 +6,26 @@ import java.sql.SQLException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
+import java.util.stream.Stream;
+import molvet.core.collection.Accession;
 import molvet.core.collection.Spelling;
+import molvet.core.collection.Warmth;
+import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.PigmentReference;
 import molvet.core.shelf.Find;
+import molvet.core.shelf.FindExpr;
+import molvet.core.shelf.FindTerm;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
@@ -29,10 +40,12 @@ import org.springframework.transaction.annotation.Transactional;
 public class FindStore {
     private final JdbcClient db;
     private final Clock clock;
+    private final PigmentReference reference;
 
-    FindStore(JdbcClient db, Clock clock) {
+    FindStore(JdbcClient db, Clock clock, PigmentReference reference) {
         this.db = db;
         this.clock = clock;
+        this.reference = reference;
     }
 
     /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
@@ -126,11 +139,11 @@ public class FindStore {
     @Transactional(readOnly = true)
     Found found(Collector me, Find find, Order order, int limit, Optional<After> after) {
         Map<String, Object> params = params(me);
-        String where = where(find, params);
+        String where = where(me, find, params);
         String from = "p.id, " + order.column + " ordered_by from paint p" + order.joins + " where p.collector_id = :me"
                 + where;
         String page = " order by " + order.column + ", p.id limit " + limit;
-        if (after.isPresent() || find.terms().isEmpty()) {
+        if (after.isPresent() || find.isEmpty()) {
             int total = count(me, find);
             if (after.isPresent()) {
                 params.put("afterValue", after.get().value());
@@ -154,9 +167,19 @@ public class FindStore {
                 .list();
     }
 
+    /** What was found, yellow first, and no more than the ids. */
+    List<Long> ids(Collector me, Find find, int most) {
+        Map<String, Object> params = params(me);
+        return db.sql("select p.id from paint p where p.collector_id = :me" + where(me, find, params)
+                        + " order by p.order_key, p.id limit " + most)
+                .params(params)
+                .query(Long.class)
+                .list();
+    }
+
     int count(Collector me, Find find) {
         Map<String, Object> params = params(me);
-        return db.sql("select count(*) from paint p where p.collector_id = :me" + where(find, params))
+        return db.sql("select count(*) from paint p where p.collector_id = :me" + where(me, find, params))
                 .params(params)
                 .query(Integer.class)
                 .single();
@@ -221,15 +244,103 @@ public class FindStore {
 
     /** The same find with each word that nothing begins with replaced by the nearest word there is. */
     Find mended(Collector me, Find find) {
-        return new Find(find.terms().stream()
-                .map(t -> !(t instanceof Find.Word word) || isKnown(me, word.text())
-                        ? t
-                        : Spelling.nearest(word.text(), wordsAsLongAs(me, word.text())).stream()
-                                .filter(near -> isKnown(me, near))
-                                .<Find.Term>map(Find.Word::new)
-                                .findFirst()
-                                .orElse(t))
-                .toList());
+        return new Find(
+                find.root()
+                        .with(t -> !(t instanceof FindTerm.Word word) || isKnown(me, word.text())
+                                ? t
+                                : Spelling.nearest(word.text(), wordsAsLongAs(me, word.text())).stream()
+                                        .filter(near -> isKnown(me, near))
+                                        .<FindTerm>map(FindTerm.Word::new)
+                                        .findFirst()
+                                        .orElse(t)),
+                find.troubles());
+    }
+
+    /** What the collection knows by name. A giver who asked not to be named is not among them: they are not to be found by it. */
+    Find.Known known(Collector me) {
+        return new Find.Known(
+                names(me, "select name from maker where collector_id = ?"),
+                names(me, "select distinct name from giver where collector_id = ? and name <> ''"),
+                names(
+                        me,
+                        "select title from arrival where collector_id = :me and title <> '' union"
+                                + " select came_from from arrival where collector_id = :me and came_from <> ''"));
+    }
+
+    private List<String> names(Collector me, String sql) {
+        return (sql.contains(":me")
+                        ? db.sql(sql).param("me", me.id())
+                        : db.sql(sql).param(me.id()))
+                .query(String.class)
+                .list();
+    }
+
+    // ---- colours of other paints ------------------------------------------------------------------------------------
+
+    private record Seen(
+            long id,
+            @Nullable Double massL,
+            @Nullable Double massA,
+            @Nullable Double massB,
+            String hue,
+            @Nullable Double warmth) {
+        Lab lab() {
+            return new Lab(massL, massA, massB);
+        }
+    }
+
+    private Optional<Seen> seen(Collector me, Accession number) {
+        return db.sql(
+                        "select id, mass_l, mass_a, mass_b, hue, warmth from paint where collector_id = ? and accession = ?")
+                .params(me.id(), number.number())
+                .query(Seen.class)
+                .optional();
+    }
+
+    /** What a find asks of paints that cannot answer it. */
+    List<Find.Trouble> troubles(Collector me, Find find) {
+        List<Find.Trouble> all = new ArrayList<>();
+        for (FindTerm t : find.terms()) {
+            Optional<Accession> of = t instanceof FindTerm.Near n
+                    ? Optional.of(n.to())
+                    : t instanceof FindTerm.Warmer w ? Optional.of(w.than()) : Optional.empty();
+            if (of.isEmpty()) continue;
+            Optional<Seen> seen = seen(me, of.get());
+            String why = seen.isEmpty()
+                    ? "There is no " + of.get() + " in your collection."
+                    : seen.get().massL() == null
+                            ? of.get() + " is not measured yet: read its swatch first."
+                            : t instanceof FindTerm.Warmer && seen.get().warmth() == null
+                                    ? of.get() + " is a neutral, which is neither warm nor cool."
+                                    : "";
+            if (!why.isEmpty()) all.add(new Find.Trouble(-1, t.written(), why));
+        }
+        return all;
+    }
+
+    /**
+     * The most that lightness can differ within one unit of ΔE00: S_L is 1.747 at black and white (Sharma, Wu, Dalal 2005,
+     * eq. 15).
+     */
+    private static final double LIGHTNESS_PER_UNIT = 1.75;
+
+    private List<Long> near(Collector me, FindTerm.Near near) {
+        Optional<Seen> of = seen(me, near.to()).filter(s -> s.massL() != null);
+        if (of.isEmpty()) return List.of();
+        double within = near.within().doubleValue();
+        Lab lab = of.get().lab();
+        return db
+                .sql("""
+                        select id, mass_l, mass_a, mass_b, hue, warmth from paint
+                        where collector_id = ? and mass_l between ? and ?
+                        """)
+                .params(me.id(), lab.l() - LIGHTNESS_PER_UNIT * within, lab.l() + LIGHTNESS_PER_UNIT * within)
+                .query((rs, n) -> new Seen(rs.getLong(1), rs.getDouble(2), rs.getDouble(3), rs.getDouble(4), "", null))
+                .list()
+                .stream()
+                .filter(s -> s.lab().differenceFrom(lab) <= within)
+                .map(Seen::id)
+                .toList();
     }
 
     private boolean isKnown(Collector me, String word) {
@@ -253,39 +364,65 @@ public class FindStore {
         return params;
     }
 
-    private String where(Find find, Map<String, Object> params) {
-        StringBuilder where = new StringBuilder();
-        int n = 0;
-        for (Find.Term term : find.terms()) {
-            where.append(" and ").append(condition(term, "t" + n++, params));
+    /** Numbers the names of a statement’s values. */
+    private static final class Names {
+        private int next;
+
+        String name() {
+            return "t" + next++;
         }
-        return where.toString();
     }
 
-    private String condition(Find.Term term, String p, Map<String, Object> params) {
-        if (term instanceof Find.Word w) {
+    private String where(Collector me, Find find, Map<String, Object> params) {
+        return find.isEmpty() ? "" : " and " + condition(me, find.root(), new Names(), params);
+    }
+
+    private String condition(Collector me, FindExpr e, Names names, Map<String, Object> params) {
+        if (e instanceof FindTerm t) return "(" + term(me, t, names.name(), params) + ")";
+        if (e instanceof FindExpr.Not n) return "not coalesce(" + condition(me, n.part(), names, params) + ", false)";
+        boolean any = e instanceof FindExpr.Any;
+        List<FindExpr> parts = any ? ((FindExpr.Any) e).parts() : ((FindExpr.All) e).parts();
+        return "("
+                + String.join(
+                        any ? " or " : " and ",
+                        parts.stream().map(p -> condition(me, p, names, params)).toList())
+                + ")";
+    }
+
+    private static final String OF_HOLDING =
+            "p.id in (select h.paint_id from holding h where h.collector_id = :me and ";
+
+    private String term(Collector me, FindTerm term, String p, Map<String, Object> params) {
+        if (term instanceof FindTerm.Word w) {
             params.put(p, like(w.text()));
             return "p.id in (select w.paint_id from paint_word w where w.collector_id = :me and w.word like :" + p
                     + ")";
         }
-        if (term instanceof Find.Phrase f) {
+        if (term instanceof FindTerm.Phrase f) {
             params.put(p, "%" + escaped(f.text()) + "%");
             return "p.name like :" + p;
         }
-        if (term instanceof Find.WithPigment w) {
+        if (term instanceof FindTerm.WithPigment w) {
             params.put(p, w.code().toString());
             return "p.id in (select g.paint_id from paint_pigment g where g.collector_id = :me and g.code = :" + p
                     + ")";
         }
-        if (term instanceof Find.ByMaker b) {
+        if (term instanceof FindTerm.OnlyPigments o) {
+            params.put(p, o.codes().stream().map(PigmentCode::toString).toList());
+            params.put(p + "n", o.codes().size());
+            return "p.pigments = :" + p + "n and p.id in (select g.paint_id from paint_pigment g where"
+                    + " g.collector_id = :me and g.code in (:" + p + ") group by g.paint_id"
+                    + " having count(distinct g.code) = :" + p + "n)";
+        }
+        if (term instanceof FindTerm.ByMaker b) {
             params.put(p, b.maker());
             return "p.maker_id in (select b.id from maker b where b.collector_id = :me and b.name = :" + p + ")";
         }
-        if (term instanceof Find.Numbered a) {
+        if (term instanceof FindTerm.Numbered a) {
             params.put(p, a.accession().number());
             return "p.accession = :" + p;
         }
-        if (term instanceof Find.AtPlace a) {
+        if (term instanceof FindTerm.AtPlace a) {
             PlaceCode place = a.place();
             params.put(p + "k", place.kind().name());
             params.put(p + "n", place.keeper());
@@ -296,36 +433,174 @@ public class FindStore {
                     + " case when kk.pages = 0 then :" + p + "c when :" + p + "c > kk.cells then 0 else (:" + p
                     + "p - 1) * kk.cells + :" + p + "c end)";
         }
-        if (term instanceof Find.InKeeper i) {
+        if (term instanceof FindTerm.InKeeper i) {
             params.put(p + "k", i.keeper().kind().name());
             params.put(p + "n", i.keeper().number());
             return "p.id in (select ss.paint_id from swatch ss join keeper kk on kk.id = ss.keeper_id where"
                     + " ss.collector_id = :me and kk.kind = :" + p + "k and kk.number = :" + p + "n)";
         }
-        if (term instanceof Find.InStanding s) {
+        if (term instanceof FindTerm.InStanding s) {
             params.put(p, s.standing().name());
             return "p.standing = :" + p;
         }
-        if (term instanceof Find.OfRecipe r) return r.single() ? "p.pigments = 1" : "p.pigments > 1";
-        if (term instanceof Find.OfVolume v) {
+        if (term instanceof FindTerm.OfRecipe r) return r.single() ? "p.pigments = 1" : "p.pigments > 1";
+        if (term instanceof FindTerm.OfVolume v) {
             params.put(p, v.ml());
-            return "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.volume = :" + p + ")";
+            return OF_HOLDING + "h.volume = :" + p + ")";
         }
-        if (term instanceof Find.SwatchLost) {
-            return "p.swatch_id is null and p.id in (select x.paint_id from swatch x where x.collector_id = :me and"
-                    + " x.state = 'LOST')";
+        if (term instanceof FindTerm.PerMl c) {
+            params.put(p, c.price());
+            return OF_HOLDING + "h.volume > 0 and h.price is not null and h.price / h.volume " + (c.under() ? "<" : ">")
+                    + " :" + p + ")";
         }
-        if (term instanceof Find.Painted) return "p.swatch_id is not null";
-        if (term instanceof Find.Disagreeing) return "p.disagrees";
-        if (term instanceof Find.Drying) {
-            params.put(p, LocalDate.now(clock.withZone(ZoneOffset.UTC)).minusDays(1));
-            // A cell of a chart dries until it is said to be dry; any other swatch for a day, or until it is read.
-            return "p.id in (select y.paint_id from swatch y left join chart_cell c on c.swatch_id = y.id"
-                    + " where y.collector_id = :me and y.state = 'CURRENT' and (c.id is not null and c.dry_at is null"
-                    + " or c.id is null and y.painted_on >= :" + p
-                    + " and not exists (select 1 from reading z where z.swatch_id = y.id)))";
+        if (term instanceof FindTerm.InSeries s) {
+            params.put(p, s.from());
+            params.put(p + "t", s.to());
+            return "p.series between :" + p + " and :" + p + "t";
         }
-        return switch (((Find.Lacks) term).missing()) {
+        if (term instanceof FindTerm.Hued h) {
+            params.put(p, h.family().name());
+            return "p.hue = :" + p;
+        }
+        if (term instanceof FindTerm.Warmer w) return warmer(me, w, p, params);
+        if (term instanceof FindTerm.Near n) return among(near(me, n), p, params);
+        if (term instanceof FindTerm.Says s) return says(s, p, params);
+        if (term instanceof FindTerm.Doubtful d) {
+            return "substring(p.voices, " + (5 * d.trait().ordinal() + 5) + ", 1) = '!'";
+        }
+        if (term instanceof FindTerm.Claims c) {
+            params.put(p, c.symbol());
+            return "p.claim_lightfastness = :" + p;
+        }
+        if (term instanceof FindTerm.Seen s) {
+            params.put(p + "t", s.trait().name());
+            params.put(p, s.step());
+            return "p.id in (select o.paint_id from observation o where o.collector_id = :me and o.trait = :" + p
+                    + "t and o.value = :" + p
+                    + " and not exists (select 1 from observation later where later.paint_id ="
+                    + " o.paint_id and later.trait = o.trait and later.id > o.id))";
+        }
+        if (term instanceof FindTerm.FreeOf f) {
+            List<String> codes = reference.all().stream()
+                    .filter(g -> g.cautions().contains(f.element())
+                            || List.of(g.chemicalName().toLowerCase(Locale.ROOT).split("\\P{L}+"))
+                                    .contains(f.element()))
+                    .map(g -> g.code().toString())
+                    .toList();
+            if (codes.isEmpty()) return "p.pigments > 0";
+            params.put(p, codes);
+            return "p.pigments > 0 and p.id not in (select g.paint_id from paint_pigment g where g.collector_id = :me"
+                    + " and g.code in (:" + p + "))";
+        }
+        return came(term, p, params);
+    }
+
+    private String warmer(Collector me, FindTerm.Warmer w, String p, Map<String, Object> params) {
+        Optional<Seen> than = seen(me, w.than()).filter(s -> s.warmth() != null);
+        if (than.isEmpty()) return "1 = 0";
+        params.put(p, than.get().hue());
+        params.put(p + "w", than.get().warmth() + (w.warmer() ? -Warmth.TELLS : Warmth.TELLS));
+        return "p.hue = :" + p + " and p.warmth " + (w.warmer() ? "<" : ">") + " :" + p + "w";
+    }
+
+    private static String among(List<Long> ids, String p, Map<String, Object> params) {
+        if (ids.isEmpty()) return "1 = 0";
+        params.put(p, ids);
+        return "p.id in (:" + p + ")";
+    }
+
+    /** Voices are kept as five signs a trait: label, pigments, paper, verdict, and whether they disagree. */
+    private static String says(FindTerm.Says s, String p, Map<String, Object> params) {
+        int at = 5 * s.trait().ordinal()
+                + switch (s.voice()) {
+                    case LABEL -> 1;
+                    case PIGMENTS -> 2;
+                    case PAPER -> 3;
+                    case VERDICT -> 4;
+                };
+        params.put(p, String.valueOf(s.from()));
+        params.put(p + "t", String.valueOf(s.to()));
+        return "substring(p.voices, " + at + ", 1) between :" + p + " and :" + p + "t";
+    }
+
+    private String came(FindTerm term, String p, Map<String, Object> params) {
+        String arrived = "p.id in (select v.paint_id from arrival_line v join arrival a on a.id = v.arrival_id where"
+                + " v.collector_id = :me and v.paint_id is not null and ";
+        if (term instanceof FindTerm.GivenBy g) {
+            params.put(p, "%" + escaped(g.giver()) + "%");
+            return "p.id in (select v.paint_id from arrival_line v join giver g on g.id = v.giver_id where"
+                    + " v.collector_id = :me and g.name like :" + p + ") or "
+                    + arrived + "v.giver_id is null and a.kind in ('GIFT', 'SWAP') and (a.came_from like :" + p
+                    + " or exists (select 1 from giver g where g.arrival_id = a.id and g.name like :" + p + ")))";
+        }
+        if (term instanceof FindTerm.FromArrival f) {
+            params.put(p, "%" + escaped(f.title()) + "%");
+            return arrived + "(a.title like :" + p + " or a.came_from like :" + p + ")) or " + OF_HOLDING
+                    + "h.came_from like :" + p + ")";
+        }
+        if (term instanceof FindTerm.CameIn c) {
+            List<String> all = new ArrayList<>();
+            c.season().ifPresent(s -> {
+                params.put(p + "m", s.months());
+                all.add("month(a.came_on) in (:" + p + "m)");
+            });
+            if (!c.kind().isEmpty()) {
+                params.put(p + "k", c.kind());
+                all.add("a.kind = :" + p + "k");
+            }
+            c.year().ifPresent(y -> {
+                params.put(p + "y", y);
+                all.add("year(a.came_on) = :" + p + "y");
+            });
+            return arrived + String.join(" and ", all) + ")";
+        }
+        if (term instanceof FindTerm.NotUsedSince n) {
+            params.put(p, LocalDate.of(n.year(), 1, 1));
+            return "p.standing in ('OWNED', 'SAMPLED')"
+                    + " and p.id not in (select y.paint_id from swatch y where y.collector_id = :me and y.painted_on >= :"
+                    + p + ") and p.id not in (select o.paint_id from observation o where o.collector_id = :me and"
+                    + " o.seen_on >= :" + p
+                    + ") and p.id not in (select h.paint_id from holding h where h.collector_id ="
+                    + " :me and h.came_on >= :" + p + ")";
+        }
+        return term instanceof FindTerm.Lacks l ? lacks(l.missing()) : plain(((FindTerm.Is) term).what(), p, params);
+    }
+
+    private String plain(FindTerm.Plain what, String p, Map<String, Object> params) {
+        return switch (what) {
+            case LOST ->
+                "p.swatch_id is null and p.id in (select x.paint_id from swatch x where x.collector_id = :me and"
+                        + " x.state = 'LOST')";
+            case PAINTED -> "p.swatch_id is not null";
+            case DISAGREE -> "p.disagrees";
+            case DRYING -> {
+                params.put(p, LocalDate.now(clock.withZone(ZoneOffset.UTC)).minusDays(1));
+                // A cell of a chart dries until it is said to be dry; any other swatch for a day, or until it is read.
+                yield "p.id in (select y.paint_id from swatch y left join chart_cell c on c.swatch_id = y.id"
+                        + " where y.collector_id = :me and y.state = 'CURRENT' and (c.id is not null and c.dry_at is null"
+                        + " or c.id is null and y.painted_on >= :" + p
+                        + " and not exists (select 1 from reading z where z.swatch_id = y.id)))";
+            }
+            // A quarter is left of every holding that counts.
+            case RUNNING_LOW ->
+                "p.standing = 'OWNED' and p.id not in (select h.paint_id from holding h where h.collector_id = :me and"
+                        + " h.state in ('HERE', 'LENT') and h.form not in ('DOT', 'SAMPLE') and h.left_percent > 25)";
+            case DISCONTINUED ->
+                "p.colour_id in (select c.id from colour c where c.collector_id = :me and c.status = 'DISCONTINUED')";
+            case CAUTIONED ->
+                withPigments(reference.all().stream().filter(g -> !g.cautions().isEmpty()), p, params);
+            case OUT_OF_PRODUCTION ->
+                withPigments(reference.all().stream().filter(Pigment::outOfProduction), p, params);
+        };
+    }
+
+    private static String withPigments(Stream<Pigment> pigments, String p, Map<String, Object> params) {
+        params.put(p, pigments.map(g -> g.code().toString()).toList());
+        return "p.id in (select g.paint_id from paint_pigment g where g.collector_id = :me and g.code in (:" + p + "))";
+    }
+
+    private static String lacks(FindTerm.Missing missing) {
+        return switch (missing) {
             case SWATCH -> "p.swatch_id is null and p.standing in ('OWNED', 'SAMPLED')";
             case PLACE ->
                 "p.id in (select y.paint_id from swatch y where y.collector_id = :me and y.state = 'CURRENT' and"

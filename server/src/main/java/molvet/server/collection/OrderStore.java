@@ -9,7 +9,6 @@ import molvet.core.collection.Accession;
 import molvet.core.collection.Family;
 import molvet.core.collection.Swatchable;
 import molvet.core.colour.Lab;
-import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Recipe;
 import molvet.server.account.Collector;
 import org.jspecify.annotations.Nullable;
@@ -49,11 +48,7 @@ public class OrderStore {
         }
 
         public Recipe pigments() {
-            return recipe.isEmpty()
-                    ? Recipe.NONE
-                    : new Recipe(java.util.Arrays.stream(recipe.split(" \\+ "))
-                            .flatMap(c -> PigmentCode.parse(c).stream())
-                            .toList());
+            return VoiceStore.recipe(recipe);
         }
 
         public Optional<Lab> massTone() {

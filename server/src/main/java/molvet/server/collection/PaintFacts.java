@@ -11,11 +11,14 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import molvet.core.collection.Family;
 import molvet.core.collection.Holding;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
 import molvet.core.collection.PaperWord;
+import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Standing;
+import molvet.core.collection.Swatchable;
 import molvet.core.collection.ThreeVoices;
 import molvet.core.collection.Verdict;
 import molvet.core.collection.YellowFirst;
@@ -37,6 +40,7 @@ import molvet.server.account.Acts;
 import molvet.server.account.Collector;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -49,12 +53,15 @@ import org.springframework.transaction.annotation.Transactional;
 public class PaintFacts implements Acts.Restored {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
     private static final int MOST_WORD = 60;
+    /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
+    private static final int VERSION = 1;
 
     private final PaintStore store;
     private final MakerStore makers;
     private final LabelReader reader;
     private final PigmentReference reference;
     private final ThreeVoices voices;
+    private final SchoolOrder families;
 
     PaintFacts(
             PaintStore store, MakerStore makers, LabelReader reader, PigmentReference reference, ThreeVoices voices) {
@@ -63,6 +70,19 @@ public class PaintFacts implements Acts.Restored {
         this.reader = reader;
         this.reference = reference;
         this.voices = voices;
+        this.families = new SchoolOrder(reference);
+    }
+
+    @EventListener(ApplicationReadyEvent.class)
+    void renew() {
+        List<PaintStore.Outdated> some = store.outdated(VERSION, 500);
+        while (!some.isEmpty()) {
+            some.forEach(p -> refresh(new Collector(p.collectorId(), ""), p.id()));
+            List<PaintStore.Outdated> before = some;
+            some = store.outdated(VERSION, 500);
+            // What cannot be worked out must not be tried for ever.
+            if (some.equals(before)) return;
+        }
     }
 
     @Override
@@ -87,6 +107,7 @@ public class PaintFacts implements Acts.Restored {
             Optional<PaintStore.HoldingRow> chief = chief(rows);
             Optional<PaintStore.ReadingRow> reading = store.countingReading(me, id);
             Map<Trait, Verdict> verdicts = verdicts(me, p, recipe, store.observations(me, id), reading);
+            Optional<Lab> massTone = reading.map(PaintFacts::massTone);
             List<String> codes =
                     recipe.pigments().stream().map(PigmentCode::toString).toList();
             store.keepFacts(
@@ -100,14 +121,27 @@ public class PaintFacts implements Acts.Restored {
                             chief.map(PaintStore.HoldingRow::volume).orElse(null),
                             store.currentSwatch(me, id).orElse(null),
                             reading.map(PaintStore.ReadingRow::id).orElse(null),
-                            packed(verdicts),
+                            PackedVoices.of(verdicts),
                             verdicts.values().stream().anyMatch(Verdict::disagree),
                             YellowFirst.key(
                                     reading.map(PaintFacts::massTone),
                                     reading.map(PaintFacts::tint),
                                     recipe,
                                     p.name(),
-                                    reference)));
+                                    reference),
+                            families.family(new Swatchable(
+                                            String.valueOf(id),
+                                            p.name(),
+                                            recipe,
+                                            massTone,
+                                            Optional.ofNullable(p.family()).map(Family::valueOf),
+                                            ""))
+                                    .name(),
+                            massTone.flatMap(families::coolness).orElse(null),
+                            massTone.map(Lab::l).orElse(null),
+                            massTone.map(Lab::a).orElse(null),
+                            massTone.map(Lab::b).orElse(null),
+                            VERSION));
             store.keepPigments(me, id, codes);
             store.keepWords(me, id, words(me, p));
         });
@@ -146,13 +180,17 @@ public class PaintFacts implements Acts.Restored {
                     new PaperWord(
                             trait.gradeNeeded(o.value()),
                             PaperWord.Source.valueOf(o.source()),
-                            (test ? "Your fading test (" : "Your swatch (by eye, ") + DAY.format(o.seenOn()) + ")"),
+                            (test ? "Your fading test (" : "Your swatch (by eye, ") + DAY.format(o.seenOn()) + ")",
+                            String.valueOf(o.id())),
                     test ? o.createdAt().plusYears(1000) : o.createdAt()));
         }
         reading.ifPresent(r -> measured(trait, r)
                 .ifPresent(g -> said.add(new Dated(
                         new PaperWord(
-                                g, PaperWord.Source.MEASURED, "Your swatch (measured " + DAY.format(r.at()) + ")"),
+                                g,
+                                PaperWord.Source.MEASURED,
+                                "Your swatch (measured " + DAY.format(r.at()) + ")",
+                                String.valueOf(r.id())),
                         r.at()))));
         return said.stream().max(Comparator.comparing(Dated::at)).map(Dated::word);
     }
@@ -203,19 +241,6 @@ public class PaintFacts implements Acts.Restored {
                                 !HoldingState.valueOf(h.state()).counts())
                         .thenComparing(h -> HoldingForm.valueOf(h.form()).isOnlyASample())
                         .thenComparing(PaintStore.HoldingRow::id));
-    }
-
-    /** Four traits in order, each label, pigments, paper, verdict as a step or a dash, and ≠ for a disagreement. */
-    private static String packed(Map<Trait, Verdict> verdicts) {
-        StringBuilder out = new StringBuilder();
-        for (Trait trait : Trait.values()) {
-            Verdict v = verdicts.get(trait);
-            for (Optional<Grade> g : List.of(v.label(), v.pigments(), v.paper(), v.verdict())) {
-                out.append(g.map(grade -> String.valueOf(grade.ordinal())).orElse("-"));
-            }
-            out.append(v.disagree() ? '!' : '.');
-        }
-        return out.toString();
     }
 
     private Set<String> words(Collector me, PaintStore.PaintRow p) {

@@ -45,7 +45,8 @@ public class PaintStore {
             String claimStaining,
             String claimGranulation,
             LocalDateTime createdAt,
-            int version) {
+            int version,
+            @Nullable String family) {
         public Accession number() {
             return new Accession(accession);
         }
@@ -74,7 +75,9 @@ public class PaintStore {
             String source,
             String note,
             LocalDate seenOn,
-            LocalDateTime createdAt) {}
+            LocalDateTime createdAt,
+            String paper,
+            @Nullable Long chartId) {}
 
     /** The measurement that counts for a paint. */
     public record ReadingRow(
@@ -103,11 +106,17 @@ public class PaintStore {
             @Nullable Long readingId,
             String voices,
             boolean disagrees,
-            double orderKey) {}
+            double orderKey,
+            String hue,
+            @Nullable Double warmth,
+            @Nullable Double massL,
+            @Nullable Double massA,
+            @Nullable Double massB,
+            int version) {}
 
     private static final String PAINT = """
             select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
-                   claim_lightfastness, claim_transparency, claim_staining, claim_granulation, created_at, version
+                   claim_lightfastness, claim_transparency, claim_staining, claim_granulation, created_at, version, family
             from paint where collector_id = ?
             """;
 
@@ -283,14 +292,14 @@ public class PaintStore {
 
     public List<ObservationRow> observations(Collector me, long paint) {
         return db.sql("""
-                select id, paint_id, trait, value, source, note, seen_on, created_at from observation
+                select id, paint_id, trait, value, source, note, seen_on, created_at, paper, chart_id from observation
                 where collector_id = ? and paint_id = ? order by seen_on desc, id desc
                 """).params(me.id(), paint).query(ObservationRow.class).list();
     }
 
     Optional<ObservationRow> observation(Collector me, long id) {
         return db.sql("""
-                select id, paint_id, trait, value, source, note, seen_on, created_at from observation
+                select id, paint_id, trait, value, source, note, seen_on, created_at, paper, chart_id from observation
                 where collector_id = ? and id = ?
                 """).params(me.id(), id).query(ObservationRow.class).optional();
     }
@@ -298,12 +307,31 @@ public class PaintStore {
     long addObservation(Collector me, ObservationRow o) {
         GeneratedKeyHolder key = new GeneratedKeyHolder();
         db.sql("""
-                insert into observation (collector_id, paint_id, trait, value, source, note, seen_on, created_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?)
+                insert into observation (collector_id, paint_id, trait, value, source, note, seen_on, created_at, paper,
+                                         chart_id)
+                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
                 """)
-                .params(me.id(), o.paintId, o.trait, o.value, o.source, o.note, o.seenOn, o.createdAt)
+                .params(
+                        me.id(),
+                        o.paintId,
+                        o.trait,
+                        o.value,
+                        o.source,
+                        o.note,
+                        o.seenOn,
+                        o.createdAt,
+                        o.paper,
+                        o.chartId)
                 .update(key, "id");
         return key.getKey().longValue();
+    }
+
+    boolean hasChart(Collector me, long chart) {
+        return db.sql("select count(*) from chart where id = ? and collector_id = ?")
+                        .params(chart, me.id())
+                        .query(Integer.class)
+                        .single()
+                > 0;
     }
 
     void deleteObservation(Collector me, long id) {
@@ -348,7 +376,8 @@ public class PaintStore {
     void keepFacts(Collector me, long paint, Facts f) {
         db.sql("""
                 update paint set recipe = ?, pigments = ?, standing = ?, form = ?, volume = ?, swatch_id = ?,
-                       reading_id = ?, voices = ?, disagrees = ?, order_key = ?
+                       reading_id = ?, voices = ?, disagrees = ?, order_key = ?, hue = ?, warmth = ?, mass_l = ?, mass_a = ?,
+                       mass_b = ?, facts = ?
                 where id = ? and collector_id = ?
                 """)
                 .params(
@@ -362,9 +391,25 @@ public class PaintStore {
                         f.voices,
                         f.disagrees,
                         f.orderKey,
+                        f.hue,
+                        f.warmth,
+                        f.massL,
+                        f.massA,
+                        f.massB,
+                        f.version,
                         paint,
                         me.id())
                 .update();
+    }
+
+    /** Paints whose facts were worked out by older rules. */
+    record Outdated(long id, long collectorId) {}
+
+    List<Outdated> outdated(int version, int limit) {
+        return db.sql("select id, collector_id from paint where facts < ? order by id limit ?")
+                .params(version, limit)
+                .query(Outdated.class)
+                .list();
     }
 
     void keepPigments(Collector me, long paint, List<String> codes) {

@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import molvet.core.collection.Accession;
 import molvet.core.collection.Strip;
 import molvet.core.collection.Verdict;
@@ -20,6 +21,8 @@ import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
 import molvet.core.shelf.Find;
+import molvet.core.shelf.FindExpr;
+import molvet.core.shelf.FindTerm;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
@@ -105,10 +108,11 @@ public class PaintViews {
 
     public record Token(String written, String words) {}
 
-    /** {@code mended}: the find with misspelt words put right, when that was needed. {@code after}: for the next page. */
+    /** {@code troubles}: what was not understood, each at its word. {@code mended}: the find with misspelt words put right, when that was needed. {@code after}: for the next page. */
     public record PaintList(
             List<PaintEntry> paints,
             List<Token> understood,
+            List<Find.Trouble> troubles,
             int total,
             @Nullable String mended,
             @Nullable String after) {}
@@ -138,7 +142,15 @@ public class PaintViews {
             String note,
             int version) {}
 
-    public record ObservationView(long id, String trait, String value, String source, String note, String on) {}
+    public record ObservationView(
+            long id,
+            String trait,
+            String value,
+            String source,
+            String note,
+            String on,
+            String paper,
+            @Nullable Long chart) {}
 
     public record VoiceView(
             List<String> scale,
@@ -148,7 +160,14 @@ public class PaintViews {
             @Nullable String paper,
             @Nullable String verdict,
             boolean disagree,
-            List<String> reasons) {}
+            List<String> reasons,
+            @Nullable String winner,
+            String sure,
+            List<EvidenceView> evidence) {}
+
+    /** {@code kind}: CLAIM, PIGMENT, READING, OBSERVATION or NAME; {@code of}: the code or number to look it up by. */
+    public record EvidenceView(
+            String kind, String of, String says, @Nullable String grade) {}
 
     public record SpotView(double x, double y) {}
 
@@ -328,7 +347,9 @@ public class PaintViews {
                                 o.value(),
                                 o.source(),
                                 o.note(),
-                                o.seenOn().toString()))
+                                o.seenOn().toString(),
+                                o.paper(),
+                                o.chartId()))
                         .toList(),
                 swatches.of(me, id),
                 swatches.repeats(me, id).orElse(null),
@@ -341,7 +362,8 @@ public class PaintViews {
 
     @Transactional(readOnly = true)
     public PaintList find(Collector me, String text, FindStore.Order order, int limit, @Nullable String after) {
-        Find asked = Find.parse(text, makers.makerNames(me));
+        Find.Known known = finds.known(me);
+        Find asked = Find.parse(text, known);
         Find mended = finds.mended(me, asked);
         Optional<FindStore.After> from = Optional.ofNullable(after).flatMap(PaintViews::cursor);
         FindStore.Found found = finds.found(me, mended, order, limit, from);
@@ -349,12 +371,24 @@ public class PaintViews {
         boolean more = rows.size() == limit;
         return new PaintList(
                 rows.stream().map(PaintViews::entry).toList(),
-                mended.terms().stream()
-                        .map(t -> new Token(t.written(), t.words()))
+                tokens(mended, known),
+                Stream.concat(asked.troubles().stream(), finds.troubles(me, mended).stream())
                         .toList(),
                 found.total(),
-                mended.equals(asked) ? null : mended.written(),
+                mended.equals(asked) ? null : mended.written(known),
                 more ? cursor(rows.get(rows.size() - 1)) : null);
+    }
+
+    private static List<Token> tokens(Find find, Find.Known known) {
+        return find.tokens().stream()
+                .map(t -> new Token(
+                        t instanceof FindTerm
+                                        || t instanceof FindExpr.Not
+                                        || find.tokens().size() == 1
+                                ? new Find(t, List.of()).written(known)
+                                : "(" + new Find(t, List.of()).written(known) + ")",
+                        t.words()))
+                .toList();
     }
 
     private static String cursor(FindStore.Row row) {
@@ -365,6 +399,12 @@ public class PaintViews {
         int at = after.indexOf('~');
         if (at < 1 || !after.substring(0, at).matches("\\d{1,18}")) return Optional.empty();
         return Optional.of(new FindStore.After(after.substring(at + 1), Long.parseLong(after.substring(0, at))));
+    }
+
+    /** The paints a find brings, yellow first. */
+    @Transactional(readOnly = true)
+    public List<Long> ids(Collector me, String text, int most) {
+        return finds.ids(me, finds.mended(me, Find.parse(text, finds.known(me))), most);
     }
 
     public List<PaintEntry> entries(Collector me, List<Long> ids) {
@@ -504,7 +544,12 @@ public class PaintViews {
                 name(v.paper()),
                 name(v.verdict()),
                 v.disagree(),
-                v.reasons());
+                v.reasons(),
+                v.winner().map(Enum::name).orElse(null),
+                v.sure().words(),
+                v.evidence().stream()
+                        .map(e -> new EvidenceView(e.kind().name(), e.of(), e.says(), name(e.grade())))
+                        .toList());
     }
 
     private static @Nullable String name(Optional<Grade> grade) {

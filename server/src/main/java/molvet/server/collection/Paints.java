@@ -100,13 +100,18 @@ public class Paints {
             @Nullable String note,
             @Nullable Integer version) {}
 
-    /** {@code source}: EYE (usual) or FADING_TEST, for lightfastness only. {@code on}: a day, today if left out. */
+    /**
+     * {@code paper}: on which it was seen, if that matters; {@code chart}: the sitting it was seen at.
+     * {@code source}: EYE (usual) or FADING_TEST, for lightfastness only. {@code on}: a day, today if left out.
+     */
     public record NewObservation(
             String trait,
             String value,
             @Nullable String note,
             @Nullable String on,
-            @Nullable String source) {}
+            @Nullable String source,
+            @Nullable String paper,
+            @Nullable Long chart) {}
 
     @Transactional
     public long add(Collector me, NewPaint typed) {
@@ -263,6 +268,10 @@ public class Paints {
             throw Refusal.of("on", "The day " + on + " is still to come.", "Write the day you looked.");
         }
         String note = Words.lines("note", typed.note(), 1000);
+        String paper = Words.line("paper", typed.paper(), 120);
+        if (typed.chart() != null && !store.hasChart(me, typed.chart())) {
+            throw new NotFound("There is no chart " + typed.chart() + " in your collection.");
+        }
         acts.act(
                 me,
                 () -> "Noted " + value.toLowerCase(Locale.ROOT).replace('_', ' ') + " "
@@ -280,7 +289,9 @@ public class Paints {
                                         source.name(),
                                         note,
                                         on,
-                                        PaintStore.now(clock)))));
+                                        PaintStore.now(clock),
+                                        paper,
+                                        typed.chart()))));
         facts.refresh(me, paint);
     }
 
@@ -372,7 +383,8 @@ public class Paints {
                 c.claims.written(Trait.STAINING),
                 c.claims.written(Trait.GRANULATION),
                 PaintStore.now(clock),
-                version);
+                version,
+                null);
     }
 
     private PaintStore.HoldingRow holding(long id, NewHolding typed) {

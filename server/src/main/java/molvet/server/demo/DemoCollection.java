@@ -228,8 +228,8 @@ public class DemoCollection {
     private void observe(Collector me, String name, String trait, String value, String note) {
         views.find(me, "\"" + name + "\"", molvet.server.collection.FindStore.Order.NUMBER, 1, null)
                 .paints()
-                .forEach(p ->
-                        paints.observe(me, p.id(), new Paints.NewObservation(trait, value, note, "2026-10-11", null)));
+                .forEach(p -> paints.observe(
+                        me, p.id(), new Paints.NewObservation(trait, value, note, "2026-10-11", null, null, null)));
     }
 
     /** Pellworth on the first ring, the field box and dots in the binder, three in the record book, the rest on ring 2. */

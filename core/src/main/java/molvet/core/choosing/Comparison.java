@@ -1,0 +1,172 @@
+package molvet.core.choosing;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.stream.IntStream;
+import molvet.core.colour.Lab;
+
+/**
+ * Several paints side by side at the same strength.
+ *
+ * <p>Full strength is each paint’s own. Between, all are taken at the same values: from the lightest of the full strengths to the
+ * darkest of the palest washes. Thresholds of difference: R. D. Paravina et al., “Color difference thresholds in dentistry”,
+ * J. Esthet. Restor. Dent. 27 (2015) S1: half of observers see ΔE00 0.8, half accept up to 1.8 as the same.
+ *
+ * @param values L* of the columns of a strip, dark to pale; the second and third strengths lie at its middle and near its end
+ * @param strips colours of each paint at these values
+ * @param full ΔE00 between each two at full strength; {@code middle} and {@code tint} at equal value
+ * @param sentences one a pair that tells what matters
+ */
+public record Comparison(
+        List<Sample> samples,
+        List<Double> values,
+        List<List<Lab>> strips,
+        List<List<Double>> full,
+        List<List<Double>> middle,
+        List<List<Double>> tint,
+        List<Pair> sentences) {
+    /** Half of observers see no difference below it (Paravina 2015). */
+    public static final double SEEN = 0.8;
+    /** Half of observers take two for the same below it (Paravina 2015). */
+    public static final double SAME = 1.8;
+    /** Above it two paints are plainly different (common practice, no published source). */
+    public static final double PLAIN = 5;
+
+    private static final int COLUMNS = 9;
+    private static final double ROOM = 8;
+    private static final double HUED = 6;
+
+    /** {@code one} and {@code other} are places in the list, from 0. */
+    public record Pair(int one, int other, String said) {}
+
+    /** @param samples 2 to 12 */
+    public static Comparison of(List<Sample> samples) {
+        double dark =
+                samples.stream().mapToDouble(s -> s.run().full().l()).max().orElseThrow();
+        double pale =
+                samples.stream().mapToDouble(s -> s.run().palest().l()).min().orElseThrow();
+        boolean shared = pale - dark >= ROOM;
+        // With hardly a value in common each is shown over its own run.
+        List<Double> values = IntStream.range(0, COLUMNS)
+                .mapToObj(i -> dark + (pale - dark) * i / (COLUMNS - 1))
+                .toList();
+        List<List<Lab>> strips = samples.stream()
+                .map(s -> shared ? values.stream().map(s.run()::at).toList() : own(s.run()))
+                .toList();
+        List<List<Double>> full =
+                differences(samples.stream().map(s -> s.run().full()).toList());
+        List<List<Double>> middle = differences(column(strips, COLUMNS / 2));
+        List<List<Double>> tint = differences(column(strips, COLUMNS - 2));
+        List<Pair> pairs = new ArrayList<>();
+        for (int i = 0; i < samples.size(); i++) {
+            for (int j = i + 1; j < samples.size(); j++) {
+                pairs.add(new Pair(i, j, sentence(samples, strips, full, middle, tint, i, j)));
+            }
+        }
+        return new Comparison(List.copyOf(samples), shared ? values : List.of(), strips, full, middle, tint, pairs);
+    }
+
+    private static List<Lab> own(ValueRun run) {
+        double from = run.full().l();
+        double to = run.palest().l();
+        return IntStream.range(0, COLUMNS)
+                .mapToObj(i -> run.at(from + (to - from) * i / (COLUMNS - 1)))
+                .toList();
+    }
+
+    private static List<Lab> column(List<List<Lab>> strips, int at) {
+        return strips.stream().map(s -> s.get(at)).toList();
+    }
+
+    private static List<List<Double>> differences(List<Lab> colours) {
+        return colours.stream()
+                .map(a -> colours.stream().map(a::differenceFrom).toList())
+                .toList();
+    }
+
+    private static String sentence(
+            List<Sample> samples,
+            List<List<Lab>> strips,
+            List<List<Double>> full,
+            List<List<Double>> middle,
+            List<List<Double>> tint,
+            int i,
+            int j) {
+        double f = full.get(i).get(j);
+        double m = middle.get(i).get(j);
+        double t = tint.get(i).get(j);
+        String other = samples.get(j).name();
+        String atFull = how(samples.get(i).run().full(), samples.get(j).run().full());
+        String thin = how(strips.get(i).get(COLUMNS - 2), strips.get(j).get(COLUMNS - 2));
+        String grain = grain(samples.get(i), samples.get(j));
+        if (f <= SAME && m <= SAME && t <= SAME) {
+            return grain.isEmpty()
+                    ? "Cannot be told apart at any strength."
+                    : "The same colour at every strength, but " + grain + ".";
+        }
+        String said;
+        if (f <= SAME) {
+            said = t > SAME
+                    ? "Same at full strength, parts at tint: " + other + " is " + thin
+                    : "Same at both ends, parts between them: " + other + " is "
+                            + how(strips.get(i).get(COLUMNS / 2), strips.get(j).get(COLUMNS / 2));
+        } else if (t <= SAME) {
+            said = "Apart at full strength, where " + other + " is " + atFull + "; thinned out they meet";
+        } else if (f <= PLAIN && t <= PLAIN) {
+            said = "Near relations: " + other + " is " + atFull + (thin.equals(atFull) ? "" : ", at tint " + thin);
+        } else if (areOtherHues(
+                samples.get(i).run().full(), samples.get(j).run().full())) {
+            said = "Plainly different: one is "
+                    + HuePlane.withArticle(
+                            HuePlane.named(samples.get(i).run().full().hue())) + ", " + other + " "
+                    + HuePlane.withArticle(
+                            HuePlane.named(samples.get(j).run().full().hue()));
+        } else {
+            said = "Plainly different: " + other + " is " + atFull + (thin.equals(atFull) ? "" : ", at tint " + thin);
+        }
+        return said + (grain.isEmpty() ? "." : "; " + grain + ".");
+    }
+
+    /** So far round the wheel that “redder” or “bluer” would mislead. */
+    private static boolean areOtherHues(Lab one, Lab other) {
+        double turn = Math.abs(one.hue() - other.hue());
+        return one.chroma() > 2 * HUED && other.chroma() > 2 * HUED && Math.min(turn, 360 - turn) > 50;
+    }
+
+    private static String grain(Sample one, Sample other) {
+        if (one.granulation().isEmpty() || other.granulation().isEmpty()) return "";
+        int apart =
+                other.granulation().get().ordinal() - one.granulation().get().ordinal();
+        return apart == 0
+                ? ""
+                : (apart > 0 ? other : one).name() + " granulates " + (Math.abs(apart) > 1 ? "much more" : "more");
+    }
+
+    /** What the second is beside the first, in one or two words. */
+    public static String how(Lab one, Lab other) {
+        double light = other.l() - one.l();
+        double chroma = other.chroma() - one.chroma();
+        double hue = Math.sqrt(
+                Math.max(0, Math.pow(other.a() - one.a(), 2) + Math.pow(other.b() - one.b(), 2) - chroma * chroma));
+        List<String> words = new ArrayList<>();
+        boolean hued = Math.max(one.chroma(), other.chroma()) > HUED;
+        double most = Math.max(Math.abs(light), Math.max(Math.abs(chroma), hue));
+        // Hue first: it is what a painter asks for.
+        if (hued && hue >= 0.5 * most && hue > 0.5) words.add(towards(one, other));
+        if (Math.abs(chroma) >= 0.6 * most && Math.abs(chroma) > 0.8) words.add(chroma > 0 ? "brighter" : "duller");
+        if (Math.abs(light) >= 0.6 * most && Math.abs(light) > 0.8) words.add(light > 0 ? "paler" : "darker");
+        return words.isEmpty() ? "hardly different" : String.join(" and ", words.subList(0, Math.min(2, words.size())));
+    }
+
+    /** The elementary hue that the turn leads to: along +a* redder, +b* yellower, −a* greener, −b* bluer. */
+    private static String towards(Lab one, Lab other) {
+        double c = Math.max(1e-6, Math.hypot(one.a() + other.a(), one.b() + other.b()));
+        // Square to the mean direction, so that more or less chroma is no turn.
+        double ux = -(one.b() + other.b()) / c;
+        double uy = (one.a() + other.a()) / c;
+        double turn = (other.a() - one.a()) * ux + (other.b() - one.b()) * uy;
+        double a = turn * ux;
+        double b = turn * uy;
+        return Math.abs(a) >= Math.abs(b) ? (a > 0 ? "redder" : "greener") : b > 0 ? "yellower" : "bluer";
+    }
+}

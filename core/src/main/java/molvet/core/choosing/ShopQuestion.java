@@ -1,0 +1,226 @@
+package molvet.core.choosing;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Wash;
+import molvet.core.measure.Words;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.UsualColour;
+
+/**
+ * The question asked with a tube in the hand: is it needed? Answered from what is owned, nearest first; its own colour is not
+ * known in the shop, so that it is taken from paints of its recipe, else from what its pigments usually look like.
+ */
+public final class ShopQuestion {
+    /** A recipe tells a colour well enough to compare only where it varies by less, in ΔE00. */
+    private static final double TELLS = 9;
+
+    private static final double NEAR = 3;
+    private static final int MOST = 6;
+    /** Two colours mix the hue between them, dulled; wider apart than this it is mud (common practice, no published source). */
+    private static final double MIXES = 110;
+
+    private final PigmentReference reference;
+
+    public ShopQuestion(PigmentReference reference) {
+        this.reference = reference;
+    }
+
+    /** What is owned or sampled. {@code here}: whether any of it is left. */
+    public record Owned(
+            long paint,
+            String name,
+            String maker,
+            Recipe recipe,
+            Optional<Lab> massTone,
+            Optional<Granulation> granulation,
+            boolean here) {}
+
+    /** {@code paint} and why it is named. */
+    public record Hit(long paint, String why) {}
+
+    /**
+     * @param verdict one sentence that answers the question
+     * @param have paints of this name; {@code sameRecipe} of these pigments; {@code alike} that could not be told from it
+     * @param mix two that make its hue, or none
+     * @param facts of its pigments, what to know before buying
+     */
+    public record Answer(
+            String verdict,
+            List<Hit> have,
+            List<Hit> sameRecipe,
+            List<Hit> alike,
+            List<Hit> mix,
+            String mixNote,
+            List<String> facts) {}
+
+    /** @param name as the tube has it, may be empty; {@code maker} likewise */
+    public Answer answer(String name, String maker, Recipe recipe, List<Owned> owned) {
+        String wanted = Words.folded(name);
+        String by = Words.folded(maker);
+        List<Hit> have = wanted.length() < 3
+                ? List.of()
+                : owned.stream()
+                        .filter(o -> Words.folded(o.name).equals(wanted)
+                                || wanted.length() >= 5 && Words.folded(o.name).contains(wanted))
+                        .sorted(Comparator.comparing(
+                                        (Owned o) -> !Words.folded(o.name).equals(wanted))
+                                .thenComparing(o -> !Words.folded(o.maker).equals(by)))
+                        .limit(MOST)
+                        .map(o -> new Hit(o.paint, named(o, wanted, by, recipe)))
+                        .toList();
+        List<Owned> same = recipe.isEmpty()
+                ? List.of()
+                : owned.stream()
+                        .filter(o -> recipe.fingerprint().equals(o.recipe.fingerprint()))
+                        .toList();
+        Optional<Lab> colour = colour(recipe, same);
+        List<Hit> alike = colour.map(c -> alike(c, owned, same)).orElse(List.of());
+        boolean grainy = grainy(recipe, same);
+        List<Hit> mix = alike.isEmpty() && same.isEmpty() && !grainy
+                ? colour.map(c -> mix(c, owned)).orElse(List.of())
+                : List.of();
+        return new Answer(
+                verdict(have, same, alike, mix, grainy, recipe),
+                have,
+                same.stream()
+                        .limit(MOST)
+                        .map(o -> new Hit(o.paint, "the same pigments"))
+                        .toList(),
+                alike,
+                mix,
+                grainy
+                        ? "It granulates, and granulation cannot be mixed in: a smooth mixture never replaces it."
+                        : mix.isEmpty()
+                                ? ""
+                                : "A pointer only: the same hue between two of yours, smooth, and a little duller.",
+                facts(recipe));
+    }
+
+    private static String named(Owned o, String wanted, String by, Recipe recipe) {
+        String name = Words.folded(o.name).equals(wanted) ? "the same name" : "a name like it";
+        String maker = by.isEmpty() || Words.folded(o.maker).equals(by) ? "" : ", another maker";
+        String pigments = recipe.isEmpty() || o.recipe.isEmpty()
+                ? ""
+                : recipe.fingerprint().equals(o.recipe.fingerprint())
+                        ? ", the same pigments"
+                        : ", other pigments: " + o.recipe;
+        return name + maker + pigments;
+    }
+
+    private Optional<Lab> colour(Recipe recipe, List<Owned> same) {
+        Optional<Lab> measured = same.stream().flatMap(o -> o.massTone.stream()).findFirst();
+        return measured.or(() -> UsualColour.of(recipe, reference)
+                .filter(u -> u.spread() <= TELLS)
+                .map(UsualColour::massTone));
+    }
+
+    private static List<Hit> alike(Lab colour, List<Owned> owned, List<Owned> same) {
+        return owned.stream()
+                .filter(o -> o.massTone.isPresent() && !same.contains(o))
+                .filter(o -> o.massTone.get().differenceFrom(colour) <= NEAR)
+                .sorted(Comparator.comparingDouble(o -> o.massTone.get().differenceFrom(colour)))
+                .limit(MOST)
+                .map(o -> new Hit(
+                        o.paint,
+                        String.format(
+                                Locale.ROOT,
+                                "ΔE %.1f from what to expect of it",
+                                o.massTone.get().differenceFrom(colour))))
+                .toList();
+    }
+
+    private boolean grainy(Recipe recipe, List<Owned> same) {
+        Optional<Granulation> seen =
+                same.stream().flatMap(o -> o.granulation.stream()).findFirst();
+        if (seen.isPresent()) return seen.get().ordinal() >= Granulation.MODERATE.ordinal();
+        return recipe.pigments().stream()
+                .flatMap(c -> reference.find(c).stream())
+                .anyMatch(p -> p.granulation().ordinal() >= Granulation.MODERATE.ordinal());
+    }
+
+    private static List<Hit> mix(Lab colour, List<Owned> owned) {
+        Lab half = half(colour);
+        if (half.chroma() < 10) return List.of();
+        List<Owned> smooth = owned.stream()
+                .filter(o -> o.here && o.massTone.isPresent() && o.recipe.isSingle())
+                .filter(o -> o.granulation
+                        .filter(g -> g.ordinal() >= Granulation.MODERATE.ordinal())
+                        .isEmpty())
+                .filter(o -> half(o.massTone.get()).chroma() > 0.5 * half.chroma())
+                .toList();
+        Optional<Owned> left = beside(half, smooth, 1);
+        Optional<Owned> right = beside(half, smooth, -1);
+        if (left.isEmpty() || right.isEmpty()) return List.of();
+        double span = turn(
+                half(right.get().massTone.get()).hue(),
+                half(left.get().massTone.get()).hue());
+        if (span > MIXES) return List.of();
+        return List.of(new Hit(left.get().paint, "on one side of its hue"), new Hit(right.get().paint, "on the other"));
+    }
+
+    /** The nearest in hue on one side. */
+    private static Optional<Owned> beside(Lab half, List<Owned> smooth, int side) {
+        return smooth.stream()
+                .filter(o -> signed(half.hue(), half(o.massTone.get()).hue()) * side > 1)
+                .min(Comparator.comparingDouble(
+                        o -> Math.abs(signed(half.hue(), half(o.massTone.get()).hue()))));
+    }
+
+    private static double signed(double from, double to) {
+        double turn = (to - from + 540) % 360 - 180;
+        return turn;
+    }
+
+    private static double turn(double from, double to) {
+        return (to - from + 360) % 360;
+    }
+
+    private static Lab half(Lab massTone) {
+        return Wash.between(massTone, Lab.PAPER, 3).get(1);
+    }
+
+    private String verdict(
+            List<Hit> have, List<Owned> same, List<Hit> alike, List<Hit> mix, boolean grainy, Recipe recipe) {
+        if (have.stream()
+                .anyMatch(h -> h.why.startsWith("the same name")
+                        && !h.why.contains("other pigments")
+                        && !h.why.contains("another maker"))) {
+            return "You have it.";
+        }
+        if (!same.isEmpty()) return "You have one of the same pigments.";
+        if (!alike.isEmpty()) return "You have one you could hardly tell from it.";
+        if (!mix.isEmpty()) return "You could likely mix its hue.";
+        if (!have.isEmpty()) return "You have one of that name, with other pigments.";
+        if (recipe.isEmpty()) return "Nothing of yours has that name. Read the pigments off the tube to know more.";
+        return grainy ? "You have nothing like it, and it granulates." : "You have nothing like it.";
+    }
+
+    private List<String> facts(Recipe recipe) {
+        List<String> all = new ArrayList<>();
+        recipe.pigments().forEach(c -> {
+            Optional<Pigment> known = reference.find(c);
+            if (known.isEmpty()) {
+                all.add(c + " is not in the reference.");
+                return;
+            }
+            Pigment p = known.get();
+            String care = p.cautions().isEmpty()
+                    ? ""
+                    : " Holds " + String.join(" and ", p.cautions()) + ": see the care notes.";
+            all.add(p.code() + " " + p.chemicalName() + ": lightfastness "
+                    + p.lightfastness().words() + ", "
+                    + p.transparency().words() + ", granulation "
+                    + p.granulation().words() + ", staining "
+                    + p.staining().words() + "." + (p.outOfProduction() ? " No longer made." : "") + care);
+        });
+        return all;
+    }
+}

@@ -1,0 +1,299 @@
+package molvet.core.collection;
+
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.Comparator;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Collectors;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Words;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Lightfastness;
+import molvet.core.pigment.NamePromise;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
+import molvet.core.pigment.UsualColour;
+
+/**
+ * What label, pigments and paper cannot agree on, gravest first.
+ *
+ * <p>Gravity is ours: what would spoil a picture in the light comes before what names the wrong pigment, that before what
+ * handles otherwise than promised, that before what is only left unsaid (common practice, no published source).
+ */
+public final class Disputes {
+    /** One pigment’s paint lies farther than this many times the pigment’s usual spread from the others. */
+    private static final double STRAYS = 1.5;
+
+    private static final int ENOUGH = 3;
+
+    private final PigmentReference reference;
+    private final DoubtfulLabels labels;
+
+    public Disputes(PigmentReference reference) {
+        this.reference = reference;
+        this.labels = new DoubtfulLabels(reference);
+    }
+
+    /** What can be done about a dispute. */
+    public enum Remedy {
+        LOOK_AT_TUBE("Look at the tube again"),
+        ASK_MAKER("Ask the maker"),
+        PAINT_AGAIN("Paint it again");
+
+        private final String words;
+
+        Remedy(String words) {
+            this.words = words;
+        }
+
+        public String words() {
+            return words;
+        }
+    }
+
+    /** Kinds of dispute, gravest first. */
+    public enum Kind {
+        LIGHTFAST_CLAIM_FADES("claimed lightfast, holds a pigment that fades", Remedy.ASK_MAKER, Remedy.LOOK_AT_TUBE),
+        PERMANENT_NAME_FADES("named permanent, holds a pigment that fades", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        GENUINE_WITHOUT("“genuine” without what it names", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        UNLIKELY_CODE("a pigment code that cannot be right", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        SAME_RECIPE_FAR_APART(
+                "one maker, one recipe, colours far apart", Remedy.LOOK_AT_TUBE, Remedy.PAINT_AGAIN, Remedy.ASK_MAKER),
+        OTHER_RECIPE_SAME_COLOUR("other recipes, the same colour", Remedy.LOOK_AT_TUBE, Remedy.PAINT_AGAIN),
+        SMOOTH_CLAIM_GRANULATES("claimed smooth, granulates on your paper", Remedy.PAINT_AGAIN, Remedy.ASK_MAKER),
+        CLAIM_AGAINST_PAPER("your paper shows it otherwise than claimed", Remedy.PAINT_AGAIN, Remedy.ASK_MAKER),
+        NO_PIGMENTS("no pigments printed at all", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        RECIPE_BY_NAME("pigments given by name only", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        STRAYS_FROM_PIGMENT(
+                "farther from its pigment’s colour than that pigment varies", Remedy.PAINT_AGAIN, Remedy.LOOK_AT_TUBE),
+        SAME_RECIPE_TWO_NAMES("one maker, one recipe, two names of one hue", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        OLD_NAME_OTHER_PIGMENT("an old name for other pigments", Remedy.LOOK_AT_TUBE),
+        NAME_ALIKES("one name, other recipes", Remedy.LOOK_AT_TUBE);
+
+        private final String words;
+        private final List<Remedy> remedies;
+
+        Kind(String words, Remedy... remedies) {
+            this.words = words;
+            this.remedies = List.of(remedies);
+        }
+
+        public String words() {
+            return words;
+        }
+
+        public List<Remedy> remedies() {
+            return remedies;
+        }
+
+        static Optional<Kind> of(String note) {
+            return switch (note) {
+                case "unlikely-code", "unknown-number" -> Optional.of(UNLIKELY_CODE);
+                case "same-recipe-far-apart" -> Optional.of(SAME_RECIPE_FAR_APART);
+                case "other-recipe-same-colour" -> Optional.of(OTHER_RECIPE_SAME_COLOUR);
+                case "same-recipe-one-maker" -> Optional.of(SAME_RECIPE_TWO_NAMES);
+                default -> Optional.empty();
+            };
+        }
+    }
+
+    /** What label and paper say of one trait. {@code written}: the claim as the maker writes it, or empty. */
+    public record Said(String written, Optional<Grade> label, Optional<Grade> paper) {}
+
+    /**
+     * One paint, as far as it can be disputed.
+     *
+     * @param labelText what the label says of pigments, as written; empty where it says nothing
+     * @param massTone as one’s own paper shows it
+     */
+    public record Party(
+            long paint,
+            String name,
+            String maker,
+            String line,
+            Recipe recipe,
+            String labelText,
+            Map<Trait, Said> said,
+            Optional<Lab> massTone) {}
+
+    /**
+     * One dispute.
+     *
+     * @param weight orders disputes of one kind, largest first
+     * @param message what contradicts what, in one or two sentences
+     * @param others paints it is also about
+     */
+    public record Dispute(Kind kind, double weight, long paint, String message, List<Long> others) {}
+
+    /** All there are, gravest first. */
+    public List<Dispute> among(Collection<Party> paints) {
+        List<Dispute> all = new ArrayList<>();
+        for (Party p : paints) {
+            lightfast(p).ifPresent(all::add);
+            promises(p, all);
+            claims(p, all);
+            unsaid(p).ifPresent(all::add);
+        }
+        labels.find(paints.stream()
+                        .map(p -> new DoubtfulLabels.Label(p.paint, p.name, p.maker, p.line, p.recipe, p.massTone))
+                        .toList())
+                .forEach(d -> Kind.of(d.note().kind())
+                        .ifPresent(k ->
+                                all.add(new Dispute(k, 1, d.paint(), d.note().message(), d.others()))));
+        strays(paints, all);
+        namesakes(paints, all);
+        all.sort(Comparator.comparing(Dispute::kind)
+                .thenComparing(Comparator.comparingDouble(Dispute::weight).reversed())
+                .thenComparing(Dispute::paint));
+        return all;
+    }
+
+    private Optional<Pigment> worst(Recipe recipe) {
+        return recipe.pigments().stream()
+                .flatMap(c -> reference.find(c).stream())
+                .filter(p -> p.lightfastness() != Lightfastness.UNTESTED)
+                .max(Comparator.comparing(Pigment::lightfastness));
+    }
+
+    private Optional<Dispute> lightfast(Party p) {
+        Said said = p.said.get(Trait.LIGHTFASTNESS);
+        if (said == null || said.label.isEmpty()) return Optional.empty();
+        boolean claimed = said.label.get() == Lightfastness.EXCELLENT || said.label.get() == Lightfastness.VERY_GOOD;
+        Optional<Pigment> worst = worst(p.recipe);
+        if (!claimed || worst.isEmpty() || worst.get().lightfastness().ordinal() < Lightfastness.POOR.ordinal()) {
+            return Optional.empty();
+        }
+        Pigment w = worst.get();
+        return Optional.of(new Dispute(
+                Kind.LIGHTFAST_CLAIM_FADES,
+                w.lightfastness().ordinal() * 10 - said.label.get().ordinal(),
+                p.paint,
+                "The label claims “" + said.written + "”, " + said.label.get().words() + ", but the recipe holds "
+                        + w.code() + " (" + w.chemicalName() + "), which is "
+                        + w.lightfastness().words() + " in watercolour.",
+                List.of()));
+    }
+
+    private void promises(Party p, List<Dispute> all) {
+        for (NamePromise n : NamePromise.in(p.name, p.recipe, reference)) {
+            if (n.kept()) continue;
+            Kind kind = switch (n.kind()) {
+                case GENUINE -> Kind.GENUINE_WITHOUT;
+                case PERMANENT -> Kind.PERMANENT_NAME_FADES;
+                default -> Kind.OLD_NAME_OTHER_PIGMENT;
+            };
+            all.add(new Dispute(kind, 1, p.paint, n.said(), List.of()));
+        }
+    }
+
+    private static void claims(Party p, List<Dispute> all) {
+        for (Map.Entry<Trait, Said> e : p.said.entrySet()) {
+            Said s = e.getValue();
+            if (e.getKey() == Trait.LIGHTFASTNESS || s.label.isEmpty() || s.paper.isEmpty()) continue;
+            int apart = Math.abs(s.label.get().ordinal() - s.paper.get().ordinal());
+            boolean smooth = e.getKey() == Trait.GRANULATION && s.label.get() == Granulation.NONE && apart > 0;
+            if (apart < 2 && !smooth) continue;
+            all.add(new Dispute(
+                    smooth ? Kind.SMOOTH_CLAIM_GRANULATES : Kind.CLAIM_AGAINST_PAPER,
+                    apart,
+                    p.paint,
+                    "The label claims “" + s.written + "”, " + e.getKey().words() + " "
+                            + s.label.get().words() + "; your paper shows "
+                            + s.paper.get().words() + ".",
+                    List.of()));
+        }
+    }
+
+    private static Optional<Dispute> unsaid(Party p) {
+        if (!p.recipe.isEmpty()) return Optional.empty();
+        return Optional.of(
+                p.labelText.isBlank()
+                        ? new Dispute(
+                                Kind.NO_PIGMENTS,
+                                1,
+                                p.paint,
+                                "The label names no pigments, so nothing can be told of how it lasts.",
+                                List.of())
+                        : new Dispute(
+                                Kind.RECIPE_BY_NAME,
+                                1,
+                                p.paint,
+                                "The label says “" + p.labelText + "”, which gives no code that is known.",
+                                List.of()));
+    }
+
+    /** Paints of one single pigment, of which one lies farther from their middle than the pigment varies. */
+    private void strays(Collection<Party> paints, List<Dispute> all) {
+        Map<PigmentCode, List<Party>> byPigment = paints.stream()
+                .filter(p -> p.recipe.isSingle() && p.massTone.isPresent())
+                .collect(Collectors.groupingBy(
+                        p -> p.recipe.pigments().get(0), LinkedHashMap::new, Collectors.toList()));
+        byPigment.forEach((code, group) -> {
+            Optional<UsualColour> usual = UsualColour.of(new Recipe(List.of(code)), reference);
+            if (group.size() < ENOUGH || usual.isEmpty()) return;
+            Party middle = group.stream()
+                    .min(Comparator.comparingDouble(p -> total(p, group)))
+                    .orElseThrow();
+            for (Party p : group) {
+                double away = p.massTone.get().differenceFrom(middle.massTone.get());
+                if (p == middle || away < STRAYS * usual.get().spread()) continue;
+                all.add(new Dispute(
+                        Kind.STRAYS_FROM_PIGMENT,
+                        away,
+                        p.paint,
+                        String.format(
+                                Locale.ROOT,
+                                "Of your %d paints of %s alone it lies ΔE %.0f from the middle one, “%s”; that pigment varies by"
+                                        + " about %.0f.",
+                                group.size(),
+                                code,
+                                away,
+                                middle.name,
+                                usual.get().spread()),
+                        List.of(middle.paint)));
+            }
+        });
+    }
+
+    private static double total(Party p, List<Party> group) {
+        return group.stream()
+                .mapToDouble(o -> o.massTone.get().differenceFrom(p.massTone.get()))
+                .sum();
+    }
+
+    private static void namesakes(Collection<Party> paints, List<Dispute> all) {
+        Map<String, List<Party>> byName = paints.stream()
+                .filter(p -> !p.recipe.isEmpty())
+                .collect(Collectors.groupingBy(p -> Words.folded(p.name), LinkedHashMap::new, Collectors.toList()));
+        byName.values().forEach(group -> {
+            Party first = group.get(0);
+            List<Party> others = group.stream()
+                    .filter(o -> !o.recipe.fingerprint().equals(first.recipe.fingerprint()))
+                    .toList();
+            if (others.isEmpty()) return;
+            all.add(new Dispute(
+                    Kind.NAME_ALIKES,
+                    others.size(),
+                    first.paint,
+                    "“" + first.name + "” is " + first.recipe + of(first) + ", and "
+                            + others.stream()
+                                    .map(o -> o.recipe + of(o))
+                                    .distinct()
+                                    .collect(Collectors.joining(", "))
+                            + ": do not buy it by its name.",
+                    others.stream().map(Party::paint).toList()));
+        });
+    }
+
+    private static String of(Party p) {
+        return p.maker.isEmpty() ? "" : " from " + p.maker;
+    }
+}

@@ -1,0 +1,110 @@
+package molvet.core.choosing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.List;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Recipe;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class ComparisonTest {
+    static Sample sample(String name, Granulation grain, Lab... run) {
+        return new Sample(
+                name.hashCode(),
+                name,
+                Recipe.NONE,
+                ValueRun.of(List.of(run)),
+                Optional.ofNullable(grain),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty());
+    }
+
+    private static String said(Sample one, Sample other) {
+        return Comparison.of(List.of(one, other)).sentences().get(0).said();
+    }
+
+    @Test
+    void aRunIsReadByItsLightnessAndWhatGetsDarkerIsPassedOver() {
+        ValueRun run = ValueRun.of(
+                List.of(new Lab(30, 10, -40), new Lab(29, 9, -39), new Lab(50, 6, -30), new Lab(90, 0, -4)));
+        assertThat(run.colours()).hasSize(3);
+        assertThat(run.at(40)).isEqualTo(new Lab(40, 8, -35));
+        assertThat(run.at(10)).isEqualTo(run.full());
+        assertThat(run.at(99)).isEqualTo(run.palest());
+    }
+
+    /** Two ends alone are joined as a thinning layer absorbs (Lambert and Beer), not by a straight line. */
+    @Test
+    void twoEndsAreJoinedAsAWashRuns() {
+        ValueRun run = ValueRun.of(List.of(new Lab(30, 20, -50), new Lab(92, 0, -3)));
+        assertThat(run.colours()).hasSize(9);
+        assertThat(run.at(61).chroma()).isNotCloseTo(new Lab(61, 10, -26.5).chroma(), within(0.5));
+    }
+
+    @Test
+    void strengthsAreSetEqualByValueNotByStep() {
+        // The same paint, once thinned in even steps and once hurried through: at equal value it is the same.
+        Sample slow = sample(
+                "Slow", null, new Lab(30, 10, -40), new Lab(50, 7, -30), new Lab(70, 4, -20), new Lab(90, 1, -10));
+        Sample hasty = sample(
+                "Hasty", null, new Lab(30, 10, -40), new Lab(70, 4, -20), new Lab(80, 2.5, -15), new Lab(90, 1, -10));
+        Comparison c = Comparison.of(List.of(slow, hasty));
+        assertThat(c.middle().get(0).get(1)).isLessThan(0.01);
+        assertThat(c.values()).hasSize(9).startsWith(30.0).endsWith(90.0);
+        assertThat(c.sentences().get(0).said()).isEqualTo("Cannot be told apart at any strength.");
+    }
+
+    @Test
+    void theSentenceSaysWhereTheyPartAndWhichWay() {
+        Sample one = sample("Harbour", null, new Lab(30, 10, -40), new Lab(60, 4, -24), new Lab(90, 0, -6));
+        Sample bluer = sample("Slipway", null, new Lab(30, 10.3, -40), new Lab(60, 4, -27), new Lab(90, 1, -13));
+        assertThat(said(one, bluer)).startsWith("Same at full strength, parts at tint: Slipway is brighter");
+        Sample greener = sample("Reed", null, new Lab(30, 10, -40), new Lab(60, -2, -24), new Lab(90, -6, -3));
+        assertThat(said(one, greener)).contains("parts at tint").contains("Reed is greener");
+        Sample far = sample("Poppy", null, new Lab(42, 60, 35), new Lab(90, 6, 3));
+        assertThat(said(one, far)).isEqualTo("Plainly different: one is a blue, Poppy a red.");
+    }
+
+    @Test
+    void grainIsNamedWhereColourDoesNotTell() {
+        Sample smooth = sample("Smooth", Granulation.NONE, new Lab(40, 0, -30), new Lab(90, 0, -4));
+        Sample grainy = sample("Grainy", Granulation.STRONG, new Lab(40, 0, -30), new Lab(90, 0, -4));
+        assertThat(said(smooth, grainy))
+                .isEqualTo("The same colour at every strength, but Grainy granulates much more.");
+    }
+
+    @Test
+    void withHardlyAValueInCommonEachIsShownOverItsOwnRun() {
+        Sample pale = sample("Straw", null, new Lab(86, 2, 40), new Lab(95, 0, 8));
+        Sample dark = sample("Soot", null, new Lab(20, 0, 0), new Lab(80, 0, 0));
+        Comparison c = Comparison.of(List.of(pale, dark));
+        assertThat(c.values()).isEmpty();
+        assertThat(c.strips().get(0).get(0)).isEqualTo(pale.run().full());
+        assertThat(c.strips().get(1).get(8)).isEqualTo(dark.run().palest());
+    }
+
+    /** Directions by the elementary hues of the axes of CIE L*a*b* (CIE 15:2004, 8.2.1): +a* red, −a* green, +b* yellow, −b* blue. */
+    @ParameterizedTest
+    @CsvSource({
+        "50,0,-40, 50,8,-39, redder",
+        "50,0,-40, 50,-8,-39, greener",
+        "50,40,0, 50,39,9, yellower",
+        "50,40,0, 50,39,-9, bluer",
+        "50,30,30, 50,20,20, duller",
+        "50,30,30, 50,42,42, brighter",
+        "50,30,30, 62,30,30, paler",
+        "50,0,0, 40,0,0, darker",
+        "50,10,10, 50.1,10,10, hardly different",
+    })
+    void theSecondIsDescribedBesideTheFirst(
+            double l1, double a1, double b1, double l2, double a2, double b2, String how) {
+        assertThat(Comparison.how(new Lab(l1, a1, b1), new Lab(l2, a2, b2))).isEqualTo(how);
+    }
+}

@@ -1,0 +1,122 @@
+package molvet.core.choosing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Lightfastness;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
+import org.junit.jupiter.api.Test;
+
+class ShopQuestionTest {
+    private static final PigmentReference REFERENCE = PigmentReference.standard();
+    private static final ShopQuestion SHOP = new ShopQuestion(REFERENCE);
+
+    private static ShopQuestion.Owned owned(
+            long id, String name, String maker, Lab colour, Granulation grain, String... codes) {
+        return new ShopQuestion.Owned(
+                id, name, maker, Recipe.of(codes), Optional.ofNullable(colour), Optional.ofNullable(grain), true);
+    }
+
+    private static final List<ShopQuestion.Owned> DRAWER = List.of(
+            owned(1, "Slipway Blue", "Kelpwick", new Lab(24, 14, -52), Granulation.NONE, "PB15:3"),
+            owned(2, "Thrift", "Pellworth", new Lab(40, 55, -8), Granulation.NONE, "PV19"),
+            owned(3, "Gorse", "Pellworth", new Lab(80, 10, 80), Granulation.NONE, "PY154"),
+            owned(4, "Deep Shelter", "Vessanti", new Lab(26, 20, -50), Granulation.MODERATE, "PB29"));
+
+    private static ShopQuestion.Answer ask(String name, String maker, String... codes) {
+        return SHOP.answer(name, maker, codes.length == 0 ? Recipe.NONE : Recipe.of(codes), DRAWER);
+    }
+
+    @Test
+    void theVeryPaintIsHad() {
+        ShopQuestion.Answer a = ask("slipway blue", "Kelpwick", "PB15:3");
+        assertThat(a.verdict()).isEqualTo("You have it.");
+        assertThat(a.have())
+                .singleElement()
+                .satisfies(h -> assertThat(h.paint()).isEqualTo(1));
+    }
+
+    @Test
+    void theSameNameWithOtherPigmentsIsNotIt() {
+        ShopQuestion.Answer a = ask("Thrift", "Marlund", "PR122");
+        assertThat(a.have().get(0).why()).isEqualTo("the same name, another maker, other pigments: PV19");
+        assertThat(a.verdict()).isNotEqualTo("You have it.");
+    }
+
+    @Test
+    void theSamePigmentsUnderAnotherName() {
+        assertThat(ask("Night Ferry", "Marlund", "PB29").verdict()).isEqualTo("You have one of the same pigments.");
+    }
+
+    /** Granulation cannot be mixed in (common practice, no published source). */
+    @Test
+    void whatGranulatesIsNotSaidToBeMixable() {
+        ShopQuestion.Answer a = ask("Moss Bank", "Marlund", "PG50");
+        assertThat(a.mix()).isEmpty();
+        assertThat(a.mixNote()).contains("cannot be mixed in");
+    }
+
+    @Test
+    void aSmoothOrangeCouldBeMixedFromItsNeighbours() {
+        ShopQuestion.Answer a = ask("Lantern", "Marlund", "PO62");
+        assertThat(a.mix()).extracting(ShopQuestion.Hit::paint).containsExactlyInAnyOrder(2L, 3L);
+        assertThat(a.verdict()).isEqualTo("You could likely mix its hue.");
+    }
+
+    @Test
+    void factsAndCautionsOfThePigmentsAreTold() {
+        ShopQuestion.Answer a = ask("", "", "PB28");
+        assertThat(a.facts())
+                .singleElement()
+                .satisfies(f -> assertThat(f).contains("cobalt").contains("lightfastness excellent"));
+        assertThat(ask("Nobody", "").verdict()).contains("Read the pigments off the tube");
+    }
+
+    @Test
+    void aReportCountsClaimsAndSaysWhatIsMissingOnceWhatFadesIsOut() {
+        ReportCard card = ReportCard.of(
+                List.of(
+                        entry(
+                                1,
+                                Lightfastness.FUGITIVE,
+                                new Lab(36, 52, 5),
+                                Granulation.NONE,
+                                Granulation.NONE,
+                                "PR83"),
+                        entry(
+                                2,
+                                Lightfastness.EXCELLENT,
+                                new Lab(26, 20, -50),
+                                Granulation.NONE,
+                                Granulation.STRONG,
+                                "PB29"),
+                        entry(3, Lightfastness.EXCELLENT, null, null, null, "PY35", "PBr7")),
+                REFERENCE);
+        assertThat(card.single()).isEqualTo(2);
+        assertThat(card.mixtures()).isEqualTo(1);
+        assertThat(card.fading()).containsExactly(1L);
+        assertThat(card.borneOut()).containsEntry(Trait.GRANULATION, new ReportCard.Answered(2, 1));
+        assertThat(card.missing()).doesNotContain(Range.COOL_RED);
+        assertThat(card.missingWithoutFading()).contains(Range.COOL_RED);
+        assertThat(card.cautions()).containsEntry("cadmium", List.of(3L));
+        assertThat(card.guessed()).isEqualTo(1);
+    }
+
+    private static ReportCard.Entry entry(
+            long id, Lightfastness lasts, Lab colour, Granulation label, Granulation paper, String... codes) {
+        return new ReportCard.Entry(
+                id,
+                Recipe.of(codes),
+                label == null ? Map.of() : Map.of(Trait.GRANULATION, label),
+                paper == null ? Map.of() : Map.of(Trait.GRANULATION, paper),
+                Optional.of(lasts),
+                Optional.ofNullable(colour),
+                Optional.empty());
+    }
+}

@@ -1,0 +1,174 @@
+package molvet.core.collection;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.ArrayList;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Lightfastness;
+import molvet.core.pigment.NamePromise;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
+import molvet.core.pigment.Transparency;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
+
+class DisputesTest {
+    private static final PigmentReference REFERENCE = PigmentReference.standard();
+    private static final Disputes DISPUTES = new Disputes(REFERENCE);
+
+    private static Disputes.Party party(
+            long id, String name, String codes, Map<Trait, Disputes.Said> said, Lab colour) {
+        return new Disputes.Party(
+                id,
+                name,
+                "Kelpwick",
+                "",
+                codes.isEmpty() ? Recipe.NONE : Recipe.of(codes.split(" ")),
+                codes,
+                said,
+                Optional.ofNullable(colour));
+    }
+
+    private static Map<Trait, Disputes.Said> said(Trait trait, String written, Grade label, Grade paper) {
+        Map<Trait, Disputes.Said> all = new LinkedHashMap<>();
+        all.put(trait, new Disputes.Said(written, Optional.ofNullable(label), Optional.ofNullable(paper)));
+        return all;
+    }
+
+    private static List<Disputes.Kind> kinds(Disputes.Party... parties) {
+        return DISPUTES.among(List.of(parties)).stream()
+                .map(Disputes.Dispute::kind)
+                .toList();
+    }
+
+    /**
+     * Well-published cases: alizarin crimson, PR83, is of ASTM lightfastness IV or V in watercolour (ASTM D5067); PB29 is I.
+     * From memory.
+     */
+    @Test
+    void aLightfastClaimOverAFugitivePigmentIsGravest() {
+        Disputes.Party claims =
+                party(1, "Dulse", "PR83 PB29", said(Trait.LIGHTFASTNESS, "I", Lightfastness.EXCELLENT, null), null);
+        Disputes.Dispute first = DISPUTES.among(List.of(claims)).get(0);
+        assertThat(first.kind()).isEqualTo(Disputes.Kind.LIGHTFAST_CLAIM_FADES);
+        assertThat(first.message()).contains("“I”").contains("PR83").contains("fugitive");
+        assertThat(kinds(
+                        party(2, "Ferry", "PB29", said(Trait.LIGHTFASTNESS, "I", Lightfastness.EXCELLENT, null), null)))
+                .isEmpty();
+        assertThat(kinds(party(3, "Dulse", "PR83", said(Trait.LIGHTFASTNESS, "IV", Lightfastness.POOR, null), null)))
+                .doesNotContain(Disputes.Kind.LIGHTFAST_CLAIM_FADES);
+    }
+
+    @Test
+    void aSmoothClaimMeetsPaperThatGranulates() {
+        assertThat(kinds(party(
+                        1,
+                        "Heather",
+                        "PV14",
+                        said(Trait.GRANULATION, "–", Granulation.NONE, Granulation.SLIGHT),
+                        null)))
+                .containsExactly(Disputes.Kind.SMOOTH_CLAIM_GRANULATES);
+        assertThat(kinds(party(
+                        1,
+                        "Heather",
+                        "PV14",
+                        said(Trait.GRANULATION, "G", Granulation.MODERATE, Granulation.STRONG),
+                        null)))
+                .isEmpty();
+        assertThat(kinds(party(
+                        1,
+                        "Straw",
+                        "PY42",
+                        said(Trait.TRANSPARENCY, "T", Transparency.TRANSPARENT, Transparency.OPAQUE),
+                        null)))
+                .containsExactly(Disputes.Kind.CLAIM_AGAINST_PAPER);
+    }
+
+    @Test
+    void whatIsNotPrintedIsTwoDifferentThings() {
+        assertThat(kinds(party(1, "Quay", "", Map.of(), null))).containsExactly(Disputes.Kind.NO_PIGMENTS);
+        Disputes.Party byName =
+                new Disputes.Party(1, "Quay", "", "", Recipe.NONE, "secret blend", Map.of(), Optional.empty());
+        assertThat(kinds(byName)).containsExactly(Disputes.Kind.RECIPE_BY_NAME);
+    }
+
+    @Test
+    void oneOfManyOfAPigmentThatStraysIsNamed() {
+        List<Disputes.Party> all = new ArrayList<>();
+        for (int i = 0; i < 4; i++) all.add(party(i, "Blue " + i, "PB29", Map.of(), new Lab(27 + i, 22, -55)));
+        all.add(party(9, "Odd", "PB29", Map.of(), new Lab(60, -5, -12)));
+        assertThat(DISPUTES.among(all))
+                .filteredOn(d -> d.kind() == Disputes.Kind.STRAYS_FROM_PIGMENT)
+                .singleElement()
+                .satisfies(d -> assertThat(d.paint()).isEqualTo(9));
+    }
+
+    @Test
+    void oneNameWithOtherRecipesIsToldOnceForAll() {
+        assertThat(DISPUTES.among(List.of(
+                        party(1, "Tern Grey", "PB29 PBr7", Map.of(), null),
+                        party(2, "tern  grey", "PBk6", Map.of(), null))))
+                .filteredOn(d -> d.kind() == Disputes.Kind.NAME_ALIKES)
+                .singleElement()
+                .satisfies(d -> assertThat(d.others()).containsExactly(2L));
+    }
+
+    @Test
+    void gravestComeFirst() {
+        List<Disputes.Kind> kinds = kinds(
+                party(1, "Quay", "", Map.of(), null),
+                party(2, "Heather", "PV14", said(Trait.GRANULATION, "–", Granulation.NONE, Granulation.STRONG), null),
+                party(3, "Dulse", "PR83", said(Trait.LIGHTFASTNESS, "I", Lightfastness.EXCELLENT, null), null));
+        assertThat(kinds).isSorted().hasSize(3);
+        assertThat(kinds.get(0)).isEqualTo(Disputes.Kind.LIGHTFAST_CLAIM_FADES);
+    }
+
+    @Test
+    void theLetterHoldsTheFactsAndAQuestion() {
+        Disputes.Party p = party(
+                1, "Dulse", "PR83", said(Trait.LIGHTFASTNESS, "I", Lightfastness.EXCELLENT, null), new Lab(30, 45, 15));
+        String letter = LetterToMaker.about(DISPUTES.among(List.of(p)).get(0), p, "K-104");
+        assertThat(letter)
+                .contains(
+                        "Dulse (K-104)",
+                        "Dear Kelpwick",
+                        "pigments: PR83",
+                        "lightfastness: I",
+                        "30.0 45.0 15.0",
+                        "which is fugitive")
+                .contains("On what test");
+    }
+
+    /** Words of names (common practice, no published source). */
+    @ParameterizedTest(name = "{0} of {1}")
+    @CsvSource({
+        "Viridian Genuine, PG18, GENUINE, true",
+        "Viridian Genuine, PG7, GENUINE, false",
+        "Viridian Hue, PG7, STANDS_IN, true",
+        "Viridian, PG7, TRADITIONAL, false",
+        "Permanent Dusk, PR83, PERMANENT, false",
+        "Permanent Dusk, PV19, PERMANENT, true",
+    })
+    void namesPromiseAndRecipesKeepOrDoNot(String name, String code, NamePromise.Kind kind, boolean kept) {
+        assertThat(NamePromise.in(name, Recipe.of(code), REFERENCE)).anySatisfy(n -> {
+            assertThat(n.kind()).isEqualTo(kind);
+            assertThat(n.kept()).isEqualTo(kept);
+        });
+    }
+
+    @Test
+    void aNameThatPromisesNothingIsLeftAlone() {
+        assertThat(NamePromise.in("Tern Grey", Recipe.of("PB29", "PBr7"), REFERENCE))
+                .isEmpty();
+        assertThat(NamePromise.in("Viridian", Recipe.of("PG18"), REFERENCE)).isEmpty();
+        assertThat(NamePromise.in("Viridian Genuine", Recipe.NONE, REFERENCE)).allMatch(NamePromise::kept);
+    }
+}

@@ -1,0 +1,161 @@
+package molvet.server.choosing;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.choosing.HuePlane;
+import molvet.core.choosing.Redundancy;
+import molvet.core.choosing.Sample;
+import molvet.core.choosing.ValueRun;
+import molvet.core.colour.Lab;
+import molvet.core.measure.Refusal;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.collection.PaintViews;
+import molvet.server.collection.VoiceStore;
+import molvet.server.collection.VoiceStore.VoiceRow;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** All of a find as dots of their own colour, where they gape and crowd, and which stand in for each other. */
+@RestController
+class PlaneController {
+    private static final int MOST = 5_000;
+    private static final int PATH = 5;
+    private static final int MOST_GROUPS = 60;
+
+    private final VoiceStore store;
+    private final PaintViews views;
+    private final Samples samples;
+
+    PlaneController(VoiceStore store, PaintViews views, Samples samples) {
+        this.store = store;
+        this.views = views;
+        this.samples = samples;
+    }
+
+    enum Strength {
+        FULL,
+        MIDDLE,
+        TINT;
+
+        Lab of(ValueRun run) {
+            return switch (this) {
+                case FULL -> run.full();
+                case MIDDLE -> run.at((run.full().l() + run.palest().l()) / 2);
+                case TINT ->
+                    run.at(run.full().l()
+                            + 0.85 * (run.palest().l() - run.full().l()));
+            };
+        }
+    }
+
+    /** @param path a* and b* from full strength to palest, five points */
+    record PlaneDot(
+            long paint,
+            String accession,
+            String name,
+            String recipe,
+            double a,
+            double b,
+            double l,
+            String colour,
+            List<List<Double>> path) {}
+
+    record PlaneGap(double from, double to, String said) {}
+
+    record PlaneCrowd(List<Long> paints, String said) {}
+
+    record SubstituteGroup(List<PaintViews.PaintEntry> paints, double widest, List<String> losses) {}
+
+    /** @param without how many of the find are not measured, and so have no dot */
+    record PlaneView(
+            List<PlaneDot> dots,
+            List<PlaneGap> gaps,
+            List<PlaneCrowd> crowds,
+            List<SubstituteGroup> groups,
+            String groupsAre,
+            int groupsInAll,
+            int without) {}
+
+    /**
+     * @param strength FULL, MIDDLE or TINT
+     * @param threshold ΔE00 below which two stand in for each other, 0.5 to 10
+     */
+    @GetMapping("/api/plane")
+    @Transactional(readOnly = true)
+    public PlaneView plane(
+            Collector me,
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam(defaultValue = "MIDDLE") String strength,
+            @RequestParam(defaultValue = "3") double threshold) {
+        Strength at = Fields.one("strength", strength, Strength.values());
+        if (!(threshold >= 0.5 && threshold <= 10)) {
+            throw Refusal.of("threshold", "A threshold of " + threshold + " tells nothing.", "Take 0.5 to 10.");
+        }
+        List<VoiceRow> rows = store.some(me, views.ids(me, find, MOST));
+        List<VoiceRow> seen = new ArrayList<>();
+        List<Sample> all = new ArrayList<>();
+        for (VoiceRow r : rows) {
+            Optional<Sample> sample = samples.of(r);
+            if (sample.isEmpty()) continue;
+            seen.add(r);
+            all.add(sample.get());
+        }
+        List<Lab> dots = all.stream().map(s -> at.of(s.run())).toList();
+        Redundancy redundancy = new Redundancy(threshold);
+        List<Redundancy.Group> groups = redundancy.groups(all);
+        return new PlaneView(
+                java.util.stream.IntStream.range(0, seen.size())
+                        .mapToObj(i -> dot(seen.get(i), all.get(i), dots.get(i)))
+                        .toList(),
+                HuePlane.gaps(dots).stream()
+                        .map(g -> new PlaneGap(g.from(), g.to(), g.said()))
+                        .toList(),
+                HuePlane.crowds(dots).stream()
+                        .limit(12)
+                        .map(c -> new PlaneCrowd(
+                                c.members().stream().map(i -> seen.get(i).id()).toList(), c.said()))
+                        .toList(),
+                groups.stream()
+                        .limit(MOST_GROUPS)
+                        .map(g -> new SubstituteGroup(
+                                views.entries(
+                                        me,
+                                        g.members().stream()
+                                                .map(i -> seen.get(i).id())
+                                                .toList()),
+                                g.widest(),
+                                g.losses()))
+                        .toList(),
+                redundancy.words() + ", and equal in granulation",
+                groups.size(),
+                rows.size() - seen.size());
+    }
+
+    private static PlaneDot dot(VoiceRow r, Sample s, Lab at) {
+        List<List<Double>> path = new ArrayList<>();
+        double from = s.run().full().l();
+        double to = s.run().palest().l();
+        for (int i = 0; i < PATH; i++) {
+            Lab c = s.run().at(from + (to - from) * i / (PATH - 1));
+            path.add(List.of(round(c.a()), round(c.b())));
+        }
+        return new PlaneDot(
+                r.id(),
+                new molvet.core.collection.Accession(r.accession()).toString(),
+                r.name(),
+                r.recipe(),
+                round(at.a()),
+                round(at.b()),
+                round(at.l()),
+                CompareController.hex(at),
+                path);
+    }
+
+    private static double round(double v) {
+        return Math.round(v * 100) / 100.0;
+    }
+}

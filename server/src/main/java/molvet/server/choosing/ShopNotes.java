@@ -1,0 +1,205 @@
+package molvet.server.choosing;
+
+import java.math.BigDecimal;
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeParseException;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.measure.Prices;
+import molvet.core.measure.Words;
+import molvet.server.account.Acts;
+import molvet.server.account.Collector;
+import molvet.server.account.Fields;
+import molvet.server.account.Utc;
+import molvet.server.collection.PaintFacts;
+import molvet.server.collection.PaintStore;
+import molvet.server.collection.Paints;
+import molvet.server.collection.VoiceStore;
+import org.joda.money.Money;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Wishes and purchases noted in a shop, joined to what is there so that two phones make nothing twice. */
+@Service
+class ShopNotes {
+    private static final String NOTED = "noted in a shop";
+
+    private final VoiceStore store;
+    private final PaintStore paintStore;
+    private final Paints paints;
+    private final PaintFacts facts;
+    private final Acts acts;
+    private final Clock clock;
+
+    ShopNotes(VoiceStore store, PaintStore paintStore, Paints paints, PaintFacts facts, Acts acts, Clock clock) {
+        this.store = store;
+        this.paintStore = paintStore;
+        this.paints = paints;
+        this.facts = facts;
+        this.acts = acts;
+        this.clock = clock;
+    }
+
+    enum Kind {
+        WISH,
+        BOUGHT
+    }
+
+    /**
+     * @param kind WISH or BOUGHT
+     * @param at when it was noted, by the phone’s clock; one that goes ahead is taken for now
+     * @param price of the whole tube for BOUGHT, in {@code currency}; the most per ml for WISH
+     */
+    record ShopNote(
+            String kind,
+            String name,
+            @Nullable String maker,
+            @Nullable String pigments,
+            @Nullable String reason,
+            @Nullable String price,
+            @Nullable String currency,
+            @Nullable String volume,
+            @Nullable String at) {}
+
+    /** {@code joined}: whether it was there already, and nothing new was made. */
+    record Noted(long paint, boolean joined, String said) {}
+
+    record Wish(
+            @Nullable String reason,
+            @Nullable String mostPerMl,
+            @Nullable String currency) {}
+
+    @Transactional
+    public Noted keep(Collector me, ShopNote typed) {
+        Kind kind = Fields.one("kind", Fields.text(typed.kind()), Kind.values());
+        String name = Words.needed("name", typed.name(), 160);
+        String maker = Words.line("maker", typed.maker(), 120);
+        Optional<Long> there = called(me, name, maker);
+        return kind == Kind.WISH ? wished(me, typed, name, maker, there) : bought(me, typed, name, maker, there);
+    }
+
+    private Optional<Long> called(Collector me, String name, String maker) {
+        String wanted = Words.folded(name);
+        String by = Words.folded(maker);
+        return store.all(me).stream()
+                .filter(r -> Words.folded(r.name()).equals(wanted))
+                .filter(r -> by.isEmpty() || Words.folded(r.maker()).equals(by))
+                .map(VoiceStore.VoiceRow::id)
+                .findFirst();
+    }
+
+    private Noted wished(Collector me, ShopNote typed, String name, String maker, Optional<Long> there) {
+        long paint = there.orElseGet(() -> paints.add(me, newPaint(typed, name, maker, true, null, null)));
+        wish(me, paint, new Wish(typed.reason(), typed.price(), typed.currency()));
+        return new Noted(
+                paint,
+                there.isPresent(),
+                there.isPresent() ? name + " was there; the wish is kept with it." : name + " is on the wish list.");
+    }
+
+    private Noted bought(Collector me, ShopNote typed, String name, String maker, Optional<Long> there) {
+        LocalDate on = day(typed.at());
+        if (there.isEmpty()) {
+            long paint = paints.add(me, newPaint(typed, name, maker, false, "TUBE", on));
+            return new Noted(paint, false, name + " is catalogued, bought on " + on + ".");
+        }
+        long paint = there.get();
+        BigDecimal volume = volume(typed.volume());
+        boolean same = paintStore.holdings(me, paint).stream()
+                .anyMatch(h -> h.note().equals(NOTED) && on.equals(h.cameOn()) && sameVolume(h.volume(), volume));
+        if (same) return new Noted(paint, true, name + " of " + on + " was noted already; nothing was doubled.");
+        paints.addHolding(
+                me,
+                paint,
+                new Paints.NewHolding(
+                        "TUBE",
+                        typed.volume(),
+                        null,
+                        null,
+                        null,
+                        null,
+                        on.toString(),
+                        typed.price(),
+                        typed.currency(),
+                        NOTED,
+                        null));
+        return new Noted(paint, true, "One more tube of " + name + ".");
+    }
+
+    private static boolean sameVolume(@Nullable BigDecimal one, @Nullable BigDecimal other) {
+        return one == null ? other == null : other != null && one.compareTo(other) == 0;
+    }
+
+    private static @Nullable BigDecimal volume(@Nullable String typed) {
+        String text = Fields.text(typed).replace(',', '.').replaceAll("[^0-9.]", "");
+        try {
+            return text.isEmpty() ? null : new BigDecimal(text);
+        } catch (NumberFormatException e) {
+            return null;
+        }
+    }
+
+    private static Paints.NewPaint newPaint(
+            ShopNote typed, String name, String maker, boolean wish, @Nullable String form, @Nullable LocalDate on) {
+        return new Paints.NewPaint(
+                name,
+                maker.isEmpty() ? null : maker,
+                null,
+                null,
+                null,
+                typed.pigments(),
+                null,
+                wish,
+                null,
+                null,
+                form,
+                form == null ? null : typed.volume(),
+                form == null ? null : typed.price(),
+                form == null ? null : typed.currency(),
+                null,
+                null,
+                on == null ? null : on.toString(),
+                null);
+    }
+
+    /** A phone’s clock may be wrong: what lies ahead, or is no time, is now. */
+    private LocalDate day(@Nullable String at) {
+        Instant now = clock.instant();
+        try {
+            Instant noted = Instant.parse(Fields.text(at));
+            return LocalDate.ofInstant(noted.isAfter(now) ? now : noted, ZoneOffset.UTC);
+        } catch (DateTimeParseException e) {
+            return LocalDate.ofInstant(now, ZoneOffset.UTC);
+        }
+    }
+
+    @Transactional
+    public Noted wish(Collector me, long paint, Wish typed) {
+        String reason = Words.lines("reason", typed.reason(), 1000);
+        Optional<Money> most = Fields.text(typed.mostPerMl()).isBlank()
+                ? Optional.empty()
+                : Optional.of(Prices.parse(Fields.text(typed.mostPerMl()), Fields.text(typed.currency())));
+        Optional<Long> before = store.wish(me, paint);
+        String name = paintStore.paint(me, paint).orElseThrow().name();
+        List<Acts.Row> rows = new java.util.ArrayList<>(List.of(new Acts.Row("paint", paint)));
+        before.ifPresent(id -> rows.add(new Acts.Row("wish", id)));
+        acts.act(me, () -> "Wished for " + name, rows, made -> {
+            long id = store.keepWish(
+                    me,
+                    paint,
+                    reason,
+                    most.map(Money::getAmount).orElse(null),
+                    most.map(m -> m.getCurrencyUnit().getCode()).orElse(null),
+                    Utc.of(clock.instant()));
+            if (before.isEmpty()) made.row("wish", id);
+            store.setWished(me, paint);
+            return null;
+        });
+        facts.refresh(me, paint);
+        return new Noted(paint, true, name + " is on the wish list.");
+    }
+}

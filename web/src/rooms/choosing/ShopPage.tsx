@@ -1,0 +1,313 @@
+import { useState } from "react";
+import { Link } from "react-router";
+import { client, data, type Schemas } from "../../api/client";
+import { Page } from "../../ui/Page";
+import { counted } from "../../ui/words";
+import { ChoosingNav } from "./ChoosingNav";
+import { carriedAnswer } from "./carriedAnswer";
+import { canCarry, type Pack } from "./shopStore";
+import { useShop } from "./useShop";
+
+type Answer = Schemas["AnswerWithPaints"];
+type Carried = Schemas["CarriedPaint"];
+
+/** A tube in the hand: is it needed? Answered in one screen, with a network or without. */
+export function ShopPage() {
+  const shop = useShop();
+  const [name, setName] = useState("");
+  const [maker, setMaker] = useState("");
+  const [pigments, setPigments] = useState("");
+  const [answer, setAnswer] = useState<Answer | null>(null);
+  const [carried, setCarried] = useState(false);
+  const [failed, setFailed] = useState("");
+
+  async function ask() {
+    setFailed("");
+    try {
+      setAnswer(await data(client.POST("/api/shop/ask", { body: { name, maker, pigments } })));
+      setCarried(false);
+    } catch {
+      if (!shop.pack) {
+        setFailed("There is no network, and this phone carries nothing yet. Open this page once at home.");
+        return;
+      }
+      setAnswer(carriedAnswer(shop.pack, name, pigments));
+      setCarried(true);
+    }
+  }
+
+  return (
+    <Page title="In a shop" under={<Age pack={shop.pack} fresh={shop.fresh} />}>
+      <ChoosingNav />
+      <form
+        className="grid gap-3 max-w-xl sm:grid-cols-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          ask();
+        }}
+      >
+        <label className="sm:col-span-2">
+          <span className="label-text block">Name on the tube</span>
+          <input
+            className="input w-full h-12 text-lg"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="label-text block">Pigments on the tube</span>
+          <input
+            className="input w-full h-12 text-lg"
+            placeholder="PB 15:3, PV19"
+            autoCapitalize="characters"
+            value={pigments}
+            onChange={(e) => setPigments(e.target.value)}
+          />
+        </label>
+        <label>
+          <span className="label-text block">Maker, if you like</span>
+          <input
+            className="input w-full h-12 text-lg"
+            value={maker}
+            onChange={(e) => setMaker(e.target.value)}
+          />
+        </label>
+        <button
+          type="submit"
+          className="btn btn-primary h-12 text-lg sm:col-span-2"
+          disabled={!name.trim() && !pigments.trim()}
+        >
+          Do I need it?
+        </button>
+      </form>
+      {failed && (
+        <p role="alert" className="border border-base-content hatched p-3 mt-4 max-w-xl">
+          {failed}
+        </p>
+      )}
+      {answer && (
+        <Answered answer={answer} carried={carried}>
+          <Noting
+            key={`${name}|${pigments}`}
+            name={name}
+            onNote={(kind, more) => shop.note({ kind, name, maker, pigments, ...more })}
+          />
+        </Answered>
+      )}
+      <div role="status" className="max-w-xl">
+        {shop.notes.length > 0 && (
+          <p className="mt-4">
+            {counted(shop.notes.length, "note waits", "notes wait")} here until Molvet answers.
+          </p>
+        )}
+        {shop.told.map((said, i) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: what was told is only added to
+          <p key={i} className="mt-1">
+            {said}
+          </p>
+        ))}
+      </div>
+      {shop.trouble && (
+        <p role="alert" className="border border-base-content hatched p-3 mt-4 max-w-xl">
+          {shop.trouble}
+        </p>
+      )}
+      <Wishes pack={shop.pack} />
+    </Page>
+  );
+}
+
+function Age({ pack, fresh }: { pack: Pack | null; fresh: boolean }) {
+  if (!pack) return <>Name or pigments of a tube, and whether you need it.</>;
+  const when = new Date(pack.made).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+  return (
+    <>
+      {fresh ? "Up to date" : "Without a network"}: {counted(pack.paints.length, "paint")} as of {when}
+      {!canCarry() && ". This browser carries nothing along: open Molvet over https for that"}
+      {!pack.all && ". The collection is too large to be carried whole"}
+    </>
+  );
+}
+
+function Answered({
+  answer: { answer: a, paints },
+  carried,
+  children,
+}: {
+  answer: Answer;
+  carried: boolean;
+  children: React.ReactNode;
+}) {
+  return (
+    <section aria-label="Answer" className="mt-6 max-w-xl space-y-4">
+      <p role="status" className="font-book text-2xl">
+        {a.verdict}
+      </p>
+      {carried && <p className="quiet">From what this phone carries.</p>}
+      <Hits title="By this name" hits={a.have} paints={paints} />
+      <Hits title="Of these pigments" hits={a.sameRecipe} paints={paints} />
+      <Hits title="Hardly to be told from it" hits={a.alike} paints={paints} />
+      <Hits title="Its hue could be mixed from" hits={a.mix} paints={paints} />
+      {a.mixNote && <p>{a.mixNote}</p>}
+      {a.facts.length > 0 && (
+        <div>
+          <h2 className="font-semibold">Its pigments</h2>
+          {a.facts.map((f) => (
+            <p key={f}>{f}</p>
+          ))}
+        </div>
+      )}
+      {children}
+    </section>
+  );
+}
+
+function Hits({ title, hits, paints }: { title: string; hits: Schemas["ShopHit"][]; paints: Carried[] }) {
+  if (hits.length === 0) return null;
+  return (
+    <div>
+      <h2 className="font-semibold">{title}</h2>
+      <ul className="divide-y divide-[var(--rule)]">
+        {hits.map((h) => {
+          const p = paints.find((x) => x.id === h.paint);
+          return p ? (
+            <li key={h.paint} className="py-2">
+              <Tube paint={p} note={h.why} />
+            </li>
+          ) : null;
+        })}
+      </ul>
+    </div>
+  );
+}
+
+function Tube({ paint: p, note }: { paint: Carried; note?: string }) {
+  return (
+    <Link to={`/paints/${p.id}`} className="grid grid-cols-[88px_1fr] gap-3 items-center">
+      {p.strip.length > 0 ? (
+        <span
+          role="img"
+          aria-label={`${p.name}, full strength to palest`}
+          className="h-12"
+          style={{ background: `linear-gradient(to right, ${p.strip.join(", ")})` }}
+        />
+      ) : (
+        <span
+          role="img"
+          aria-label={`${p.name}: not measured`}
+          className="h-12 border border-dashed border-[var(--field)] hatched"
+        />
+      )}
+      <span className="min-w-0">
+        <span className="paint-name text-lg leading-tight block truncate">{p.name}</span>
+        <span className="quiet block text-sm">
+          {[p.maker, p.holding, p.place].filter(Boolean).join(" · ")}{" "}
+          <span className="code">{p.recipe.join(" + ")}</span>
+        </span>
+        {note && <span className="block text-sm">{note}</span>}
+      </span>
+    </Link>
+  );
+}
+
+type More = { reason?: string; price?: string; currency?: string; volume?: string };
+
+/** A wish or a purchase, kept on the phone until it can be told. */
+function Noting({ name, onNote }: { name: string; onNote: (kind: string, more: More) => void }) {
+  const [open, setOpen] = useState<"WISH" | "BOUGHT" | null>(null);
+  const [reason, setReason] = useState("");
+  const [price, setPrice] = useState("");
+  const [currency, setCurrency] = useState("EUR");
+  const [volume, setVolume] = useState("");
+  const [done, setDone] = useState("");
+  if (!name.trim()) return <p className="quiet">With its name it can be wished for or noted as bought.</p>;
+  if (done) return <p role="status">{done}</p>;
+  return (
+    <div className="rule-box p-3">
+      <div className="grid grid-cols-2 gap-2">
+        <button type="button" className="btn btn-outline h-12" onClick={() => setOpen("WISH")}>
+          Wish for it
+        </button>
+        <button type="button" className="btn btn-outline h-12" onClick={() => setOpen("BOUGHT")}>
+          I bought it
+        </button>
+      </div>
+      {open && (
+        <form
+          className="grid grid-cols-2 gap-3 mt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            onNote(open, {
+              reason,
+              price: price || undefined,
+              currency: price ? currency : undefined,
+              volume: volume || undefined,
+            });
+            setDone(open === "WISH" ? `${name} is noted as a wish.` : `${name} is noted as bought.`);
+          }}
+        >
+          {open === "WISH" && (
+            <label className="col-span-2">
+              <span className="label-text block">Why</span>
+              <input className="input w-full" value={reason} onChange={(e) => setReason(e.target.value)} />
+            </label>
+          )}
+          <label>
+            <span className="label-text block">{open === "WISH" ? "At most, per ml" : "Price"}</span>
+            <input
+              className="input w-full"
+              inputMode="decimal"
+              value={price}
+              onChange={(e) => setPrice(e.target.value)}
+            />
+          </label>
+          <label>
+            <span className="label-text block">Currency</span>
+            <input
+              className="input w-full"
+              maxLength={3}
+              value={currency}
+              onChange={(e) => setCurrency(e.target.value.toUpperCase())}
+            />
+          </label>
+          {open === "BOUGHT" && (
+            <label>
+              <span className="label-text block">Volume, ml</span>
+              <input
+                className="input w-full"
+                inputMode="decimal"
+                value={volume}
+                onChange={(e) => setVolume(e.target.value)}
+              />
+            </label>
+          )}
+          <button type="submit" className="btn btn-primary h-12 col-span-2">
+            Note it
+          </button>
+        </form>
+      )}
+    </div>
+  );
+}
+
+function Wishes({ pack }: { pack: Pack | null }) {
+  const wishes = pack?.paints.filter((p) => p.standing === "WISHED" || p.wish != null) ?? [];
+  if (wishes.length === 0) return null;
+  return (
+    <section className="mt-8 max-w-xl">
+      <h2 className="font-semibold mb-1">Wished for</h2>
+      <ul className="divide-y divide-[var(--rule)]">
+        {wishes.map((p) => (
+          <li key={p.id} className="py-2">
+            <Tube
+              paint={p}
+              note={[p.wish, p.mostPerMl && `at most ${p.mostPerMl} ${p.currency ?? ""} per ml`]
+                .filter(Boolean)
+                .join(" · ")}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}

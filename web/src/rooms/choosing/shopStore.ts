@@ -1,0 +1,63 @@
+import { clear, createStore, get, set } from "idb-keyval";
+import type { Schemas } from "../../api/client";
+
+/** What a phone carries: the collection’s facts, and what was noted and waits to be told. */
+export type Pack = Schemas["ShopPack"];
+export type Note = Schemas["ShopNote"] & { key: string };
+type Sealed = { iv: Uint8Array<ArrayBuffer>; bytes: ArrayBuffer };
+
+const store = createStore("molvet-shop", "carried");
+
+/** Whether this browser can keep anything sealed: on https, or on the machine itself. */
+export const canCarry = () => !!globalThis.crypto?.subtle && typeof indexedDB !== "undefined";
+
+/** A key that cannot be read out of the browser; it goes when who is signed in leaves. */
+async function key() {
+  const kept = await get<CryptoKey>("key", store);
+  if (kept) return kept;
+  const made = await crypto.subtle.generateKey({ name: "AES-GCM", length: 256 }, false, [
+    "encrypt",
+    "decrypt",
+  ]);
+  await set("key", made, store);
+  return made;
+}
+
+async function seal(name: string, value: unknown) {
+  const iv = crypto.getRandomValues(new Uint8Array(12));
+  const bytes = await crypto.subtle.encrypt(
+    { name: "AES-GCM", iv },
+    await key(),
+    new TextEncoder().encode(JSON.stringify(value)),
+  );
+  await set(name, { iv, bytes } satisfies Sealed, store);
+}
+
+async function unseal<T>(name: string): Promise<T | null> {
+  const kept = await get<Sealed>(name, store);
+  if (!kept) return null;
+  try {
+    const plain = await crypto.subtle.decrypt({ name: "AES-GCM", iv: kept.iv }, await key(), kept.bytes);
+    return JSON.parse(new TextDecoder().decode(plain)) as T;
+  } catch {
+    // Sealed by a key that is gone: as good as not there.
+    return null;
+  }
+}
+
+/** @throws when the browser has no room left */
+export const keepPack = (pack: Pack, email: string) => seal("pack", { pack, email });
+
+/** What is carried for this collector; another’s is never shown. */
+export async function carriedPack(email: string): Promise<Pack | null> {
+  const kept = await unseal<{ pack: Pack; email: string }>("pack");
+  return kept && kept.email === email ? kept.pack : null;
+}
+
+export const keepNotes = (notes: Note[]) => seal("notes", notes);
+export const keptNotes = async () => (await unseal<Note[]>("notes")) ?? [];
+
+/** Who leaves leaves nothing behind. */
+export async function forgetShop() {
+  if (typeof indexedDB !== "undefined") await clear(store);
+}
