@@ -18,7 +18,13 @@ export function VoiceTrack({ steps, label, pigments, paper, said, width = 34, ma
   const middle = height / 2;
   const ticks = Array.from({ length: steps }, (_, i) => `M${at(i)} ${middle - 2.5}v5`).join("");
   return (
-    <svg role="img" aria-label={said} width={width} height={height} className="inline-block align-middle shrink-0">
+    <svg
+      role="img"
+      aria-label={said}
+      width={width}
+      height={height}
+      className="inline-block align-middle shrink-0"
+    >
       <path d={`M${pad} ${middle}H${width - pad}${ticks}`} stroke="var(--field)" />
       {label != null && (
         <circle cx={at(label)} cy={middle} r={r} fill="none" stroke="currentColor" strokeWidth={1.5} />

@@ -180,7 +180,8 @@ public class VoiceStore {
                 .list();
     }
 
-    void saveFind(Collector me, String name, String text) {
+    /** The same name takes the new find in place of the old. */
+    public void saveFind(Collector me, String name, String text) {
         db.sql("""
                 insert into saved_find (collector_id, name, text) values (?, ?, ?)
                 on duplicate key update text = values(text), version = version + 1

@@ -18,6 +18,7 @@ import molvet.server.account.Collector;
 import molvet.server.account.HealthController;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.Paints;
+import molvet.server.collection.VoiceStore;
 import molvet.server.maker.Makers;
 import molvet.server.reading.Readings;
 import molvet.server.reading.standin.SimulatedPainter;
@@ -49,6 +50,7 @@ public class DemoCollection {
     private final Shelf shelf;
     private final Readings readings;
     private final PaintViews views;
+    private final VoiceStore finds;
     private final DemoArrivals arrivals;
     private final DemoBench bench;
     private final DemoReading reading;
@@ -64,6 +66,7 @@ public class DemoCollection {
             Shelf shelf,
             Readings readings,
             PaintViews views,
+            VoiceStore finds,
             DemoArrivals arrivals,
             DemoBench bench,
             DemoReading reading,
@@ -77,6 +80,7 @@ public class DemoCollection {
         this.shelf = shelf;
         this.readings = readings;
         this.views = views;
+        this.finds = finds;
         this.arrivals = arrivals;
         this.bench = bench;
         this.reading = reading;
@@ -106,6 +110,9 @@ public class DemoCollection {
         progress.say("");
         return made;
     }
+
+    /** As many pans as the field box holds. */
+    private static final int OF_A_BOX = 28;
 
     /** What is truly in the pan, which the label may not say. */
     private Optional<byte[]> scan(CSVRecord row, int seed) {
@@ -187,7 +194,7 @@ public class DemoCollection {
                             row.get("price"),
                             "EUR",
                             "",
-                            "",
+                            i % 3 == 0 && i < 3 * OF_A_BOX ? "Field box of " + OF_A_BOX : "",
                             null,
                             null));
             if (scans.get(i).isPresent()) paint(me, paint, row, scans.get(i).get(), places.next(row), lost);
@@ -203,6 +210,14 @@ public class DemoCollection {
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");
         observe(me, "Boathouse Red", "staining", "LOW", "Lifts nearly clean from this paper.");
+        observe(me, "Tern Grey", "granulation", "SLIGHT", "On hot-pressed paper.");
+        observe(me, "Tern Grey", "granulation", "STRONG", "On rough paper it parts into blue and brown.");
+        observe(me, "Slipway Blue", "strength", "OVERWHELMING", "");
+        observe(me, "Cobalt Tide", "liking", "LOVED", "");
+        observe(me, "Gorse Yellow", "rewetting", "HARD", "");
+        finds.saveFind(me, "The field box", "from \"Field box of " + OF_A_BOX + "\"");
+        finds.saveFind(me, "Grainy blues", "hue:blue granulating");
+        finds.saveFind(me, "Not for the record book", "not lightfast or doubtful lightfastness");
         return me;
     }
 
