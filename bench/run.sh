@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|scroll|arrivals|charts|reading]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|reading]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -83,6 +83,10 @@ find() {
   down
 }
 
+choosing() {
+  java $JAVA_FLAGS -cp "$CP" molvet.bench.RedundancyBench 2>"$OUT/choosing.log"
+}
+
 scroll() {
   up
   java -cp "$CP" molvet.bench.ScrollBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/scroll.log"
@@ -113,7 +117,7 @@ reading() {
   mv "$OUT/accuracy.part" docs/reading-accuracy.md
 }
 
-for part in colours start find scroll arrivals charts reading; do
+for part in colours start find choosing scroll arrivals charts reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -127,6 +131,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find scroll arrivals charts reading; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find choosing scroll arrivals charts reading; do cat "docs/benchmarks/$part.lines" 2>/dev/null || true; done
 } >docs/benchmarks.md
 cat docs/benchmarks.md

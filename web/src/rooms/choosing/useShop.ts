@@ -38,45 +38,50 @@ export function useShop() {
     }
   }, [fresh.data, fresh.isError, email]);
 
-  useEffect(() => {
-    if (canCarry()) keptNotes().then(setNotes);
-  }, []);
-
-  const save = useCallback(async (next: Note[]) => {
-    setNotes(next);
-    if (!canCarry()) return;
+  /** The store is the truth, since another tab may have added to it; without one, this page is. */
+  const page = useRef<Note[]>([]);
+  const change = useCallback(async (how: (notes: Note[]) => Note[]) => {
+    let kept = page.current;
     try {
-      await keepNotes(next);
+      if (canCarry()) kept = await keptNotes();
+      const next = how(kept);
+      page.current = next;
+      setNotes(next);
+      if (canCarry()) await keepNotes(next);
     } catch {
+      page.current = how(page.current);
+      setNotes(page.current);
       setTrouble("This phone has no room to keep notes: leave this page open until they are told.");
     }
   }, []);
+
+  useEffect(() => {
+    change((all) => all);
+  }, [change]);
 
   const send = useCallback(async () => {
     if (sending.current) return;
     sending.current = true;
     try {
-      let left = canCarry() ? await keptNotes() : notes;
-      for (const note of left) {
-        const { key, ...body } = note;
+      await change((all) => all);
+      for (const { key, ...body } of page.current) {
+        let said = "";
         try {
-          const answer = await data(
-            client.POST("/api/shop/notes", { headers: { "Idempotency-Key": key }, body }),
-          );
-          setTold((all) => [...all, answer.said]);
+          said = (await data(client.POST("/api/shop/notes", { headers: { "Idempotency-Key": key }, body })))
+            .said;
         } catch (e) {
           const refused = e instanceof Problem && !e.away && e.document.status !== 401;
           if (!refused) return;
-          setTrouble(`${note.name}: ${(e as Problem).message}`);
+          setTrouble(`${body.name}: ${e.message}`);
         }
-        left = left.filter((n) => n.key !== key);
-        await save(left);
+        await change((all) => all.filter((n) => n.key !== key));
+        if (said) setTold((all) => [...all, said]);
         await queries.invalidateQueries();
       }
     } finally {
       sending.current = false;
     }
-  }, [notes, queries, save]);
+  }, [change, queries]);
 
   useEffect(() => {
     window.addEventListener("online", send);
@@ -88,7 +93,7 @@ export function useShop() {
   }, [send]);
 
   async function note(one: Omit<Note, "key" | "at">) {
-    await save([...notes, { ...one, key: crypto.randomUUID(), at: new Date().toISOString() }]);
+    await change((all) => [...all, { ...one, key: crypto.randomUUID(), at: new Date().toISOString() }]);
     send();
   }
 

@@ -31,7 +31,25 @@ public final class FindBench {
             "owned 15 ml",
             "lost",
             "\"Kelp Blue\"",
-            "tren gray");
+            "tren gray",
+            "only PB29",
+            "PB29 or PG7 not single",
+            "hue:blue",
+            "warmer than M-00031",
+            "near M-00031",
+            "granulating",
+            "granulates strongly on my paper",
+            "claims I but doubtful",
+            "fugitive",
+            "series 4..5",
+            "under 0.80 per ml",
+            "from the autumn haul",
+            "running low",
+            "not used since 2024",
+            "discontinued",
+            "loved",
+            "cadmium-free",
+            "name like tern");
 
     private FindBench() {}
 
@@ -43,6 +61,8 @@ public final class FindBench {
         try (Connection db = DriverManager.getConnection(args[1])) {
             LargeCollection.fill(client, db, "twenty@molvet.example", PAINTS);
             List<Long> all = new ArrayList<>();
+            double slowest = 0;
+            String slowestFind = "";
             double oursTogether = 0;
             double bareTogether = 0;
             for (String find : FINDS) {
@@ -62,13 +82,18 @@ public final class FindBench {
                 }
                 Arrays.sort(ours);
                 Arrays.sort(bare);
+                if (ours[ROUNDS * 95 / 100] > slowest) {
+                    slowest = ours[ROUNDS * 95 / 100];
+                    slowestFind = find;
+                }
                 oursTogether += ours[ROUNDS / 2] / 1e6;
                 bareTogether += bare[ROUNDS / 2] / 1e6;
                 System.out.printf(
                         Locale.ROOT,
-                        "| find `%s` over 20,000 paints, ms (median) | %.1f | its %d statements bare: %.1f | %.1f× | |%n",
+                        "| find `%s` over 20,000 paints, ms (median, 95th) | %.1f, %.1f | its %d statements bare: %.1f | %.1f× | |%n",
                         find.isEmpty() ? "(everything)" : find,
                         ours[ROUNDS / 2] / 1e6,
+                        ours[ROUNDS * 95 / 100] / 1e6,
                         statements.size(),
                         bare[ROUNDS / 2] / 1e6,
                         (double) ours[ROUNDS / 2] / bare[ROUNDS / 2]);
@@ -79,6 +104,12 @@ public final class FindBench {
                     oursTogether,
                     bareTogether,
                     oursTogether / bareTogether);
+            System.out.printf(
+                    Locale.ROOT,
+                    "| slowest kind of find, `%s`, ms (95th percentile) | %.1f | limit: 60 | %.2f× | under 1× |%n",
+                    slowestFind,
+                    slowest / 1e6,
+                    slowest / 60e6);
             long[] sorted = all.stream().mapToLong(Long::longValue).sorted().toArray();
             System.out.printf(
                     Locale.ROOT,

@@ -9,7 +9,7 @@ alter table paint
     add column mass_b double,
     -- Which version of the rules these and the other columns that follow from rows were worked out by.
     add column facts int not null default 0,
-    add key paint_light (collector_id, mass_l),
+    add key paint_light (collector_id, mass_l, mass_a, mass_b),
     add key paint_hue (collector_id, hue, warmth);
 
 alter table observation
@@ -59,3 +59,10 @@ create table wish (
     constraint wish_collector foreign key (collector_id) references collector (id) on delete cascade,
     constraint wish_paint foreign key (paint_id) references paint (id) on delete cascade
 ) engine = innodb default charset = utf8mb4 collate = utf8mb4_unicode_ci;
+
+-- What is asked of many at once is answered from an index alone.
+create index holding_cost on holding (collector_id, price, volume, paint_id);
+create index holding_left on holding (collector_id, left_percent, state, form, paint_id);
+create index holding_came on holding (collector_id, came_on, paint_id);
+create index swatch_painted on swatch (collector_id, painted_on, paint_id);
+create index observation_seen on observation (collector_id, seen_on, paint_id);

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.stream.IntStream;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Reach;
 import molvet.core.pigment.Grade;
 
 /**
@@ -13,9 +14,6 @@ import molvet.core.pigment.Grade;
  * suggestions; what giving one up would lose is said with each.
  */
 public final class Redundancy {
-    /** S_L of CIEDE2000 is 1.747 at most (Sharma, Wu, Dalal, “The CIEDE2000 color-difference formula”, 2005, eq. 15). */
-    private static final double LIGHTNESS = 1.75;
-
     private final double threshold;
 
     /** @param threshold in ΔE00; two and above are near relations, {@link Comparison#SAME} cannot be told apart */
@@ -47,9 +45,7 @@ public final class Redundancy {
     /**
      * All pairs that are near at every strength.
      *
-     * <p>Sorted by lightness, only those within reach of each other in L*, a* and b* are compared. The reach is safe: with the
-     * rotation term the two chromatic parts of CIEDE2000 are a quadratic form whose smaller eigenvalue is at least
-     * 1 − |R_T|/2 ≥ 1 − sin 60° (eq. 10 to 14), and S_C and S_H are at most 1 + 0.045 C′ with C′ ≤ 1.5 C.
+     * <p>Sorted by lightness, only those within {@link Reach} of each other are compared.
      */
     public List<Pair> pairs(List<List<Lab>> strengths) {
         int n = strengths.size();
@@ -60,19 +56,18 @@ public final class Redundancy {
         double[] a = new double[n];
         double[] b = new double[n];
         double[] reach = new double[n];
-        double form = threshold / Math.sqrt(1 - Math.sin(Math.toRadians(60)));
         for (int i = 0; i < n; i++) {
             Lab c = strengths.get(order[i]).get(0);
             l[i] = c.l();
             a[i] = c.a();
             b[i] = c.b();
-            reach[i] = form * (1 + 0.045 * 1.5 * c.chroma());
+            reach[i] = Reach.of(c, threshold).ab();
         }
         List<Pair> found = new ArrayList<>();
         for (int i = 0; i < n; i++) {
-            double last = l[i] + LIGHTNESS * threshold;
+            double last = l[i] + Reach.of(Lab.PAPER, threshold).l();
             for (int j = i + 1; j < n && l[j] <= last; j++) {
-                double r = Math.max(reach[i], reach[j]);
+                double r = Math.min(reach[i], reach[j]);
                 double da = a[i] - a[j];
                 double db = b[i] - b[j];
                 if (da > r || -da > r || db > r || -db > r) continue;

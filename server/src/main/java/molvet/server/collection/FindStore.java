@@ -19,6 +19,7 @@ import molvet.core.collection.Accession;
 import molvet.core.collection.Spelling;
 import molvet.core.collection.Warmth;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Reach;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
@@ -318,23 +319,25 @@ public class FindStore {
         return all;
     }
 
-    /**
-     * The most that lightness can differ within one unit of ΔE00: S_L is 1.747 at black and white (Sharma, Wu, Dalal 2005,
-     * eq. 15).
-     */
-    private static final double LIGHTNESS_PER_UNIT = 1.75;
-
     private List<Long> near(Collector me, FindTerm.Near near) {
         Optional<Seen> of = seen(me, near.to()).filter(s -> s.massL() != null);
         if (of.isEmpty()) return List.of();
         double within = near.within().doubleValue();
         Lab lab = of.get().lab();
+        Reach reach = Reach.of(lab, within);
         return db
                 .sql("""
                         select id, mass_l, mass_a, mass_b, hue, warmth from paint
-                        where collector_id = ? and mass_l between ? and ?
+                        where collector_id = ? and mass_l between ? and ? and mass_a between ? and ? and mass_b between ? and ?
                         """)
-                .params(me.id(), lab.l() - LIGHTNESS_PER_UNIT * within, lab.l() + LIGHTNESS_PER_UNIT * within)
+                .params(
+                        me.id(),
+                        lab.l() - reach.l(),
+                        lab.l() + reach.l(),
+                        lab.a() - reach.ab(),
+                        lab.a() + reach.ab(),
+                        lab.b() - reach.ab(),
+                        lab.b() + reach.ab())
                 .query((rs, n) -> new Seen(rs.getLong(1), rs.getDouble(2), rs.getDouble(3), rs.getDouble(4), "", null))
                 .list()
                 .stream()
