@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { counted } from "../../ui/words";
 import { ChoosingNav } from "./ChoosingNav";
@@ -46,32 +47,40 @@ export function ShopPage() {
           ask();
         }}
       >
-        <label className="sm:col-span-2">
-          <span className="label-text block">Name on the tube</span>
-          <input
-            className="input w-full h-12 text-lg"
-            value={name}
-            onChange={(e) => setName(e.target.value)}
-          />
-        </label>
-        <label>
-          <span className="label-text block">Pigments on the tube</span>
-          <input
-            className="input w-full h-12 text-lg"
-            placeholder="PB 15:3, PV19"
-            autoCapitalize="characters"
-            value={pigments}
-            onChange={(e) => setPigments(e.target.value)}
-          />
-        </label>
-        <label>
-          <span className="label-text block">Maker, if you like</span>
-          <input
-            className="input w-full h-12 text-lg"
-            value={maker}
-            onChange={(e) => setMaker(e.target.value)}
-          />
-        </label>
+        <div className="sm:col-span-2">
+          <Field label="Name on the tube">
+            {(id) => (
+              <input
+                id={id}
+                className="input w-full h-12 text-lg"
+                value={name}
+                onChange={(e) => setName(e.target.value)}
+              />
+            )}
+          </Field>
+        </div>
+        <Field label="Pigments on the tube">
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full h-12 text-lg"
+              placeholder="PB 15:3, PV19"
+              autoCapitalize="characters"
+              value={pigments}
+              onChange={(e) => setPigments(e.target.value)}
+            />
+          )}
+        </Field>
+        <Field label="Maker, if you like">
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full h-12 text-lg"
+              value={maker}
+              onChange={(e) => setMaker(e.target.value)}
+            />
+          )}
+        </Field>
         <button
           type="submit"
           className="btn btn-primary h-12 text-lg sm:col-span-2"
@@ -247,39 +256,53 @@ function Noting({ name, onNote }: { name: string; onNote: (kind: string, more: M
           }}
         >
           {open === "WISH" && (
-            <label className="col-span-2">
-              <span className="label-text block">Why</span>
-              <input className="input w-full" value={reason} onChange={(e) => setReason(e.target.value)} />
-            </label>
+            <div className="col-span-2">
+              <Field label="Why">
+                {(id) => (
+                  <input
+                    id={id}
+                    className="input w-full"
+                    value={reason}
+                    onChange={(e) => setReason(e.target.value)}
+                  />
+                )}
+              </Field>
+            </div>
           )}
-          <label>
-            <span className="label-text block">{open === "WISH" ? "At most, per ml" : "Price"}</span>
-            <input
-              className="input w-full"
-              inputMode="decimal"
-              value={price}
-              onChange={(e) => setPrice(e.target.value)}
-            />
-          </label>
-          <label>
-            <span className="label-text block">Currency</span>
-            <input
-              className="input w-full"
-              maxLength={3}
-              value={currency}
-              onChange={(e) => setCurrency(e.target.value.toUpperCase())}
-            />
-          </label>
-          {open === "BOUGHT" && (
-            <label>
-              <span className="label-text block">Volume, ml</span>
+          <Field label={open === "WISH" ? "At most, per ml" : "Price"}>
+            {(id) => (
               <input
+                id={id}
                 className="input w-full"
                 inputMode="decimal"
-                value={volume}
-                onChange={(e) => setVolume(e.target.value)}
+                value={price}
+                onChange={(e) => setPrice(e.target.value)}
               />
-            </label>
+            )}
+          </Field>
+          <Field label="Currency">
+            {(id) => (
+              <input
+                id={id}
+                className="input w-full"
+                maxLength={3}
+                value={currency}
+                onChange={(e) => setCurrency(e.target.value.toUpperCase())}
+              />
+            )}
+          </Field>
+          {open === "BOUGHT" && (
+            <Field label="Volume, ml">
+              {(id) => (
+                <input
+                  id={id}
+                  className="input w-full"
+                  inputMode="decimal"
+                  value={volume}
+                  onChange={(e) => setVolume(e.target.value)}
+                />
+              )}
+            </Field>
           )}
           <button type="submit" className="btn btn-primary h-12 col-span-2">
             Note it

@@ -54,7 +54,10 @@ public class Acts {
             "left_dispute",
             "wish");
 
-    /** Columns that follow from others and are worked out again, or that a walk through a keeper ticks off. */
+    /**
+     * Columns that follow from others and are worked out again, or that a walk through a keeper ticks off. A reading’s own mass tone
+     * is never changed, so that it needs no comparing either.
+     */
     private static final Set<String> DERIVED = Set.of(
             "recipe",
             "pigments",
@@ -64,6 +67,12 @@ public class Acts {
             "voices",
             "disagrees",
             "order_key",
+            "hue",
+            "warmth",
+            "mass_l",
+            "mass_a",
+            "mass_b",
+            "facts",
             "seen_at",
             "seen_in");
 

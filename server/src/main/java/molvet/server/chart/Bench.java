@@ -19,6 +19,7 @@ import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
 import molvet.core.chart.Plan;
 import molvet.core.chart.Ruling;
+import molvet.core.collection.EyeTrait;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Swatchable;
@@ -37,6 +38,7 @@ import molvet.server.chart.BenchStore.CellRow;
 import molvet.server.chart.BenchStore.ChartRow;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.PaintFacts;
+import molvet.server.collection.Paints;
 import molvet.server.shelf.Shelf;
 import molvet.server.shelf.ShelfStore;
 import org.jspecify.annotations.Nullable;
@@ -47,16 +49,24 @@ import tools.jackson.databind.json.JsonMapper;
 /** Charts: planned, ordered, painted, corrected as the paper was, dried and filed. One act, one transaction. */
 @Service
 public class Bench {
-    /** What the eye can note of a cell by one tap. */
+    /** What the eye can note of a cell by one tap, and the observation of its paint that it is. */
     enum Eye {
-        FLOWS,
-        RE_WETS,
-        PATCHY,
-        SPARKLES,
-        BUILD_UP,
-        GRANULATES,
-        TACKY,
-        LIFTS
+        FLOWS(EyeTrait.FLOW, "SPREADS"),
+        RE_WETS(EyeTrait.REWETTING, "EASY"),
+        PATCHY(EyeTrait.WASH, "PATCHY"),
+        SPARKLES(EyeTrait.SPARKLE, "STRONG"),
+        BUILD_UP(EyeTrait.STRENGTH, "WEAK"),
+        GRANULATES(EyeTrait.GRANULATION, "MODERATE"),
+        TACKY(EyeTrait.REWETTING, "NEVER_SETS"),
+        LIFTS(EyeTrait.STAINING, "LOW");
+
+        private final EyeTrait trait;
+        private final String step;
+
+        Eye(EyeTrait trait, String step) {
+            this.trait = trait;
+            this.step = step;
+        }
     }
 
     /** What went otherwise than planned. */
@@ -84,6 +94,7 @@ public class Bench {
     private final OrderStore orders;
     private final Shelf shelf;
     private final PaintFacts facts;
+    private final Paints paints;
     private final Acts acts;
     private final JsonMapper json;
     private final Clock clock;
@@ -95,6 +106,7 @@ public class Bench {
             OrderStore orders,
             Shelf shelf,
             PaintFacts facts,
+            Paints paints,
             Acts acts,
             JsonMapper json,
             Clock clock) {
@@ -103,6 +115,7 @@ public class Bench {
         this.orders = orders;
         this.shelf = shelf;
         this.facts = facts;
+        this.paints = paints;
         this.acts = acts;
         this.json = json;
         this.clock = clock;
@@ -324,6 +337,7 @@ public class Bench {
                 made -> {
                     Long swatch = cell.secondId() != null ? null : swatch(me, chart, cell, cell.paintId(), at, made);
                     store.changeCell(me, cell.withPainting(swatch, Utc.of(at), null, eye));
+                    observe(me, chart, cell, eye, made);
                     return null;
                 });
         if (cell.secondId() == null) facts.refresh(me, cell.paintId());
@@ -362,11 +376,45 @@ public class Bench {
         boolean tacky = eye.contains(Eye.TACKY.name()) && !cell.eye().contains(Eye.TACKY.name());
         Optional<Long> maker = tacky && cell.paintId() != null ? store.makerOf(me, cell.paintId()) : Optional.empty();
         maker.ifPresent(m -> rows.add(new Acts.Row("maker", m)));
+        List<Long> withdrawn = withdrawn(me, chart, cell, eye);
+        withdrawn.forEach(o -> rows.add(new Acts.Row("observation", o)));
         acts.act(me, () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(), rows, made -> {
             maker.ifPresent(m -> store.noteWithMaker(me, m, tackySaid(me, chart, cell)));
             store.changeCell(me, cell.withEye(eye));
+            withdrawn.forEach(o -> paints.withdraw(me, o));
+            observe(me, chart, cell, eye, made);
             return null;
         });
+        if (observed(cell)) facts.refresh(me, cell.paintId());
+    }
+
+    /** A cell of one paint speaks of it; one of two does not. */
+    private static boolean observed(CellRow cell) {
+        return cell.paintId() != null && cell.secondId() == null;
+    }
+
+    /** Every new tap is an observation of the paint, at this sitting. */
+    private void observe(Collector me, ChartRow chart, CellRow cell, String eye, Acts.Made made) {
+        if (!observed(cell)) return;
+        List<String> before = List.of(cell.eye().split(" "));
+        for (String tap : eye.split(" ")) {
+            if (tap.isEmpty() || before.contains(tap)) continue;
+            Eye seen = Eye.valueOf(tap);
+            made.row("observation", paints.noted(me, cell.paintId(), seen.trait, seen.step, chart.id()));
+        }
+    }
+
+    /** Observations of this sitting whose tap is taken back. */
+    private List<Long> withdrawn(Collector me, ChartRow chart, CellRow cell, String eye) {
+        if (!observed(cell)) return List.of();
+        List<String> now = List.of(eye.split(" "));
+        List<Long> all = new ArrayList<>();
+        for (String tap : cell.eye().split(" ")) {
+            if (tap.isEmpty() || now.contains(tap)) continue;
+            Eye seen = Eye.valueOf(tap);
+            all.addAll(paints.notedAt(me, cell.paintId(), seen.trait, seen.step, chart.id()));
+        }
+        return all;
     }
 
     /** What stays tacky is noted with its maker. */

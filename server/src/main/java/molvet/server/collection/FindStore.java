@@ -327,7 +327,7 @@ public class FindStore {
         Reach reach = Reach.of(lab, within);
         return db
                 .sql("""
-                        select id, mass_l, mass_a, mass_b, hue, warmth from paint
+                        select id, mass_l, mass_a, mass_b from paint
                         where collector_id = ? and mass_l between ? and ? and mass_a between ? and ? and mass_b between ? and ?
                         """)
                 .params(

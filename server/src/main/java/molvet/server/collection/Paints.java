@@ -206,6 +206,37 @@ public class Paints {
         });
     }
 
+    /** An observation at a sitting, as part of a larger act; see {@link #catalogue}. */
+    public long noted(Collector me, long paint, EyeTrait trait, String step, long chart) {
+        return store.addObservation(
+                me,
+                new PaintStore.ObservationRow(
+                        0,
+                        paint,
+                        trait.name(),
+                        trait.step(step),
+                        PaperWord.Source.EYE.name(),
+                        "",
+                        LocalDate.now(clock),
+                        PaintStore.now(clock),
+                        "",
+                        chart));
+    }
+
+    /** Observations of a sitting that said this. */
+    public List<Long> notedAt(Collector me, long paint, EyeTrait trait, String step, long chart) {
+        return store.observations(me, paint).stream()
+                .filter(o -> o.chartId() != null && o.chartId() == chart)
+                .filter(o -> o.trait().equals(trait.name()) && o.value().equals(step))
+                .map(PaintStore.ObservationRow::id)
+                .toList();
+    }
+
+    /** Takes an observation back, as part of a larger act that names its row. */
+    public void withdraw(Collector me, long observation) {
+        store.deleteObservation(me, observation);
+    }
+
     @Transactional
     public long addHolding(Collector me, long paint, NewHolding typed) {
         PaintStore.HoldingRow h = withPaint(holding(0, typed), paint);

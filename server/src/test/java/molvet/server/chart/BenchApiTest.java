@@ -431,8 +431,21 @@ class BenchApiTest {
                 .containsExactly("TACKY", "PATCHY");
         assertThat(me.get("/api/makers/" + maker).json().get("note").asString())
                 .contains("Honey Gold stays tacky on paper");
+        // What the eye sees at a sitting is an observation of the paint, and goes when the tap is taken back.
+        JsonNode seen = me.get("/api/paints/" + paint).json().get("observations");
+        assertThat(seen.valueStream()
+                        .map(o ->
+                                o.get("trait").asString() + " " + o.get("value").asString()))
+                .containsExactlyInAnyOrder("REWETTING NEVER_SETS", "WASH PATCHY");
+        assertThat(seen.at("/0/chart").asLong()).isEqualTo(id);
+        me.post("/api/charts/" + id + "/eye", Map.of("cell", 0, "eye", List.of("TACKY")))
+                .must(200);
+        assertThat(me.get("/api/paints/" + paint).json().get("observations")).hasSize(1);
+        me.undoLast();
+        assertThat(me.get("/api/paints/" + paint).json().get("observations")).hasSize(2);
         me.undoLast();
         assertThat(me.get("/api/makers/" + maker).json().get("note").asString()).isEmpty();
+        assertThat(me.get("/api/paints/" + paint).json().get("observations")).isEmpty();
     }
 
     @Test

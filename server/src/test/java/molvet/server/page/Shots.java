@@ -59,7 +59,6 @@ class Shots {
             b.picture(dir.resolve("maker.png"));
             b.open("/arrivals");
             b.seeText("Autumn haul");
-            b.picture(dir.resolve("arrivals.png"));
             b.follow(By.xpath("//a[contains(., 'Winter order')]"));
             b.seeText("paints understood");
             b.see(By.xpath("//*[contains(text(), 'Hardly told apart')]"));
@@ -69,11 +68,6 @@ class Shots {
             b.follow(By.xpath("//a[contains(., 'Inshore')]"));
             b.seeText("Sheet 4");
             b.picture(dir.resolve("dot-card.png"));
-            b.open("/pours");
-            b.press("Labels for these");
-            b.seeText("Print at 100 %");
-            b.see(By.cssSelector("img[alt='The first page of labels']"));
-            b.picture(dir.resolve("labels.png"));
             b.open("/bench");
             b.seeText("moth plates");
             b.follow(By.xpath("//a[contains(., 'moth plates')]"));
@@ -92,30 +86,18 @@ class Shots {
             b.open("/bench/cutting");
             b.seeText("82 cards");
             b.picture(dir.resolve("cutting.png"));
-            b.open("/shelf/at?code=R2-8");
-            b.press("Put in order");
-            b.press("Begin");
-            b.seeText("stay where they are");
-            b.seeText("Undo");
-            b.picture(dir.resolve("order.png"));
-            b.press("Stop");
             b.open("/doubts");
             b.seeText("Rock Pool Blue");
             b.picture(dir.resolve("doubts.png"));
-            b.open(dusk);
-            b.follow(By.xpath("//a[contains(., 'Measure again')]"));
-            b.see(By.cssSelector("button img"));
-            b.seeText("taken as sRGB");
-            for (double x : new double[] {0.13, 0.9, 0.5, 0.28}) {
-                b.script(
-                        "const i = document.querySelector('button img').getBoundingClientRect();"
-                                + "document.querySelector('button img').parentElement.dispatchEvent(new MouseEvent('click',"
-                                + "{bubbles: true, detail: 1, clientX: i.left + i.width * arguments[0],"
-                                + " clientY: i.top + i.height * arguments[1]}))",
-                        x,
-                        x == 0.5 ? 0.93 : 0.45);
-            }
-            b.picture(dir.resolve("measure.png"));
+            b.open("/compare?paints=19,17,16,15,80,36");
+            b.seeText("What matters");
+            b.picture(dir.resolve("compare.png"));
+            b.open("/plane?find=painted");
+            b.seeText("Stand in for each other");
+            b.picture(dir.resolve("plane.png"));
+            b.open("/report?find=from+%22Field+box+of+28%22");
+            b.seeText("Gravest doubts");
+            b.picture(dir.resolve("report.png"));
             b.size(390, 844);
             b.open("/collection");
             b.seeText("painted out");
@@ -123,6 +105,13 @@ class Shots {
             b.open(chart + "/paint");
             b.seeText("Painted, next");
             b.picture(dir.resolve("phone-paint.png"));
+            b.open("/shop");
+            b.type("Name on the tube", "Night Ferry");
+            b.type("Pigments on the tube", "PB 28");
+            b.press("Do I need it?");
+            b.seeText("Of these pigments");
+            b.script("window.scrollTo(0, 180)");
+            b.picture(dir.resolve("phone-shop.png"));
         }
     }
 }

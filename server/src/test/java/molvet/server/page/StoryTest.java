@@ -350,6 +350,52 @@ class StoryTest {
         assertThat(browser.errors()).isEmpty();
     }
 
+    /** The questions asked of a collection; the last of them where there is no network. */
+    @Test
+    void whatIsAskedOfACollectionIsAnsweredAndTheShopNeedsNoNetwork() {
+        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
+        browser.open("/doubts?find=from+%22Field+box+of+28%22");
+        browser.seeText("gravest first");
+        assertThat(browser.all(By.cssSelector("main ol > li")).size()).isGreaterThanOrEqualTo(5);
+        browser.open("/pigments/PB29");
+        browser.seeText("is the warmest");
+        String twelve = blues(12);
+        browser.open("/compare?paints=" + twelve);
+        browser.seeText("What matters");
+        assertThat(browser.all(By.cssSelector("ul[aria-label='Strips'] > li")).size())
+                .isGreaterThanOrEqualTo(12);
+        assertThat(demo.get("/api/compare.pdf?paints=" + twelve).must(200).bytes())
+                .startsWith("%PDF".getBytes());
+        browser.size(390, 844);
+        browser.open("/shop");
+        browser.seeText("Up to date");
+        network(false);
+        try {
+            browser.type("Name on the tube", "Egg of the Auk");
+            browser.type("Pigments on the tube", "pb 29");
+            browser.press("Do I need it?");
+            browser.seeText("From what this phone carries");
+            browser.seeText("You have one of the same pigments.");
+            browser.press("Wish for it");
+            browser.type("Why", "for the cliffs");
+            browser.press("Note it");
+            browser.seeText("1 note waits here");
+        } finally {
+            network(true);
+        }
+        browser.seeText("Egg of the Auk was there; the wish is kept with it.");
+        browser.size(1280, 800);
+    }
+
+    private static void network(boolean there) {
+        browser.driver().executeCdpCommand("Network.enable", java.util.Map.of());
+        browser.driver()
+                .executeCdpCommand(
+                        "Network.emulateNetworkConditions",
+                        java.util.Map.of(
+                                "offline", !there, "latency", 0, "downloadThroughput", -1, "uploadThroughput", -1));
+    }
+
     @Test
     void anOrderIsMadeByKeyboardAndARingIsPutInOrderCardByCard() {
         Api me = fresh();
@@ -485,6 +531,12 @@ class StoryTest {
                         List.of("maker", "own symbols"),
                         List.of("line", "Colour"),
                         List.of("/doubts", "Rock Pool Blue"),
+                        List.of("blues", "What matters"),
+                        List.of("/plane", "Stand in for each other"),
+                        List.of("/report", "Gravest doubts"),
+                        List.of("/care", "Not to lend to a child"),
+                        List.of("/shop", "Wished for"),
+                        List.of("/observe?find=hue:blue", "flow in wet paint"),
                         List.of("/account", "Done lately"),
                         List.of("measure", "Area measured"),
                         List.of("/arrivals", "Autumn haul"),
@@ -531,10 +583,22 @@ class StoryTest {
                 .contains(LoadedDemo.EMAIL);
     }
 
+    private static String blues(int many) {
+        return demo.find("hue:blue painted not \"not read\"")
+                .json()
+                .get("paints")
+                .valueStream()
+                .filter(p -> !p.get("strip").isNull())
+                .limit(many)
+                .map(p -> p.get("id").asString())
+                .collect(java.util.stream.Collectors.joining(","));
+    }
+
     private static String address(String name) {
         var dusk = demo.find("\"dusk heather\"").json().at("/paints/0/id");
         var page = demo.get("/api/paints/" + dusk.asLong()).json();
         return switch (name) {
+            case "blues" -> "/compare?paints=" + blues(4);
             case "dusk" -> "/paints/" + dusk.asLong();
             case "dusk/edit" -> "/paints/" + dusk.asLong() + "/edit";
             case "ring" -> "/shelf/" + page.at("/swatches/0/keeper").asLong();
