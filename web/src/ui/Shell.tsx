@@ -87,7 +87,7 @@ export function Shell() {
       >
         Skip to the work
       </a>
-      <header className="h-[54px] bg-base-100 rule-b flex items-center gap-3 md:gap-5 px-3 md:pl-5 sticky top-0 z-30">
+      <header className="print:hidden h-[54px] bg-base-100 rule-b flex items-center gap-3 md:gap-5 px-3 md:pl-5 sticky top-0 z-30">
         <button
           type="button"
           className="md:hidden p-2 -ml-1"
@@ -121,7 +121,7 @@ export function Shell() {
       <div className="md:flex">
         <nav
           aria-label="Rooms"
-          className={`${menu ? "block" : "hidden"} md:block bg-base-300 md:w-[156px] shrink-0 md:min-h-[calc(100vh-54px)] md:sticky md:top-[54px] md:self-start border-r border-[var(--rule)] py-3`}
+          className={`${menu ? "block" : "hidden"} md:block print:hidden bg-base-300 md:w-[156px] shrink-0 md:min-h-[calc(100vh-54px)] md:sticky md:top-[54px] md:self-start border-r border-[var(--rule)] py-3`}
         >
           {rooms.map((room, i) =>
             room === null ? (
@@ -191,7 +191,7 @@ function KeptFinds() {
             </Link>
             <button
               type="button"
-              className="px-1.5 py-1.5 quiet"
+              className="px-1.5 py-1.5 quiet md:opacity-0 md:group-hover:opacity-100 focus-visible:opacity-100"
               aria-label={`Take the find ${f.name} away`}
               onClick={() => remove.run(f.id)}
             >

@@ -6,6 +6,7 @@ import { Page } from "../../ui/Page";
 import { counted } from "../../ui/words";
 import { ChoosingNav } from "./ChoosingNav";
 import { carriedAnswer } from "./carriedAnswer";
+import { PriceFields } from "./PriceFields";
 import { canCarry, type Pack } from "./shopStore";
 import { useShop } from "./useShop";
 
@@ -269,28 +270,13 @@ function Noting({ name, onNote }: { name: string; onNote: (kind: string, more: M
               </Field>
             </div>
           )}
-          <Field label={open === "WISH" ? "At most, per ml" : "Price"}>
-            {(id) => (
-              <input
-                id={id}
-                className="input w-full"
-                inputMode="decimal"
-                value={price}
-                onChange={(e) => setPrice(e.target.value)}
-              />
-            )}
-          </Field>
-          <Field label="Currency">
-            {(id) => (
-              <input
-                id={id}
-                className="input w-full"
-                maxLength={3}
-                value={currency}
-                onChange={(e) => setCurrency(e.target.value.toUpperCase())}
-              />
-            )}
-          </Field>
+          <PriceFields
+            label={open === "WISH" ? "At most, per ml" : "Price"}
+            price={price}
+            currency={currency}
+            onPrice={setPrice}
+            onCurrency={setCurrency}
+          />
           {open === "BOUGHT" && (
             <Field label="Volume, ml">
               {(id) => (

@@ -46,8 +46,8 @@ export function useShop() {
       if (canCarry()) kept = await keptNotes();
       const next = how(kept);
       page.current = next;
-      setNotes(next);
       if (canCarry()) await keepNotes(next);
+      setNotes(next);
     } catch {
       page.current = how(page.current);
       setNotes(page.current);

@@ -14,7 +14,7 @@ export function Notes({ notes, unread, onTake }: Props) {
   return (
     <ul className="space-y-2">
       {notes.map((n) => {
-        const doubt = n.kind === "unlikely-code" || n.kind === "unknown-number" || n.kind === "fugitive";
+        const doubt = ["unlikely-code", "unknown-number", "fugitive", "name-not-kept"].includes(n.kind);
         return (
           <li
             key={n.kind + n.about + n.message}

@@ -7,6 +7,7 @@ import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
 import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
+import { WishNote } from "../choosing/WishNote";
 import { SwatchSection } from "../shelf/SwatchSection";
 import { Holdings } from "./Holdings";
 import { Notes } from "./Notes";
@@ -113,6 +114,7 @@ export function PaintPage() {
             <h2 className="font-semibold mb-1">Three voices</h2>
             <VoiceTable voices={p.voices} reasons />
           </section>
+          {(p.wished || p.standing === "WISHED") && <WishNote paint={id} />}
           <Observations paint={p} />
           <Holdings paint={p} />
           <CameWith paint={p} />

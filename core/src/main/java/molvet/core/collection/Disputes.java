@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.ToDoubleFunction;
 import java.util.stream.Collectors;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Words;
@@ -33,6 +34,8 @@ public final class Disputes {
     private static final double STRAYS = 1.5;
 
     private static final int ENOUGH = 3;
+    /** How many are shown beside a dispute. */
+    private static final int MOST_OTHERS = 11;
 
     private final PigmentReference reference;
     private final DoubtfulLabels labels;
@@ -239,8 +242,9 @@ public final class Disputes {
         byPigment.forEach((code, group) -> {
             Optional<UsualColour> usual = UsualColour.of(new Recipe(List.of(code)), reference);
             if (group.size() < ENOUGH || usual.isEmpty()) return;
+            Lab centre = centre(group);
             Party middle = group.stream()
-                    .min(Comparator.comparingDouble(p -> total(p, group)))
+                    .min(Comparator.comparingDouble(p -> p.massTone.get().differenceFrom(centre)))
                     .orElseThrow();
             for (Party p : group) {
                 double away = p.massTone.get().differenceFrom(middle.massTone.get());
@@ -263,10 +267,17 @@ public final class Disputes {
         });
     }
 
-    private static double total(Party p, List<Party> group) {
-        return group.stream()
-                .mapToDouble(o -> o.massTone.get().differenceFrom(p.massTone.get()))
-                .sum();
+    /** Medians, which one that strays does not move. */
+    private static Lab centre(List<Party> group) {
+        return new Lab(median(group, Lab::l), median(group, Lab::a), median(group, Lab::b));
+    }
+
+    private static double median(List<Party> group, ToDoubleFunction<Lab> part) {
+        double[] all = group.stream()
+                .mapToDouble(p -> part.applyAsDouble(p.massTone.get()))
+                .sorted()
+                .toArray();
+        return (all[(all.length - 1) / 2] + all[all.length / 2]) / 2;
     }
 
     private static void namesakes(Collection<Party> paints, List<Dispute> all) {
@@ -287,9 +298,10 @@ public final class Disputes {
                             + others.stream()
                                     .map(o -> o.recipe + of(o))
                                     .distinct()
+                                    .limit(MOST_OTHERS)
                                     .collect(Collectors.joining(", "))
                             + ": do not buy it by its name.",
-                    others.stream().map(Party::paint).toList()));
+                    others.stream().map(Party::paint).limit(MOST_OTHERS).toList()));
         });
     }
 

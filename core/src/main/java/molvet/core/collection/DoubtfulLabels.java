@@ -3,6 +3,7 @@ package molvet.core.collection;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -27,6 +28,10 @@ public final class DoubtfulLabels {
 
     /** One paint on two cards, painted and read twice, differs by less, in ΔE00. */
     private static final double FAR = 12;
+    /** How many others are named in a sentence, and how many are shown beside it. */
+    private static final int NAMED = 4;
+
+    private static final int MOST_OTHERS = 11;
     /** Less than this no eye tells apart, in ΔE00. */
     private static final double SAME = 1.5;
     /** Recipes that let expect colours so far apart do not come out the same. */
@@ -86,29 +91,33 @@ public final class DoubtfulLabels {
     private static List<Doubt> farApart(List<Label> group) {
         List<Doubt> found = new ArrayList<>();
         List<Label> seen = group.stream().filter(l -> l.massTone().isPresent()).toList();
-        for (int i = 0; i < seen.size(); i++) {
-            for (int j = i + 1; j < seen.size(); j++) {
-                Label one = seen.get(i);
-                Label other = seen.get(j);
-                double apart =
-                        one.massTone().get().differenceFrom(other.massTone().get());
-                if (apart < FAR) continue;
-                found.add(new Doubt(
-                        one.paint(),
-                        Note.of(
-                                one.recipe().toString(),
-                                "same-recipe-far-apart",
-                                String.format(
-                                        Locale.ROOT,
-                                        "%s gives “%s” and “%s” the same recipe, %s, but on your paper they lie ΔE %.0f apart:"
-                                                + " look at both tubes and both cards.",
-                                        one.maker(),
-                                        one.name(),
-                                        other.name(),
-                                        one.recipe(),
-                                        apart)),
-                        List.of(other.paint())));
+        Set<String> told = new HashSet<>();
+        for (Label one : seen) {
+            // Each beside the one it lies farthest from, told once of the two: of many all pairs would say no more.
+            Label other = seen.stream()
+                    .max(Comparator.comparingDouble(o ->
+                            o.massTone().get().differenceFrom(one.massTone().get())))
+                    .orElseThrow();
+            double apart = one.massTone().get().differenceFrom(other.massTone().get());
+            if (apart < FAR
+                    || !told.add(Math.min(one.paint(), other.paint()) + "-" + Math.max(one.paint(), other.paint()))) {
+                continue;
             }
+            found.add(new Doubt(
+                    one.paint(),
+                    Note.of(
+                            one.recipe().toString(),
+                            "same-recipe-far-apart",
+                            String.format(
+                                    Locale.ROOT,
+                                    "%s gives “%s” and “%s” the same recipe, %s, but on your paper they lie ΔE %.0f apart:"
+                                            + " look at both tubes and both cards.",
+                                    one.maker(),
+                                    one.name(),
+                                    other.name(),
+                                    one.recipe(),
+                                    apart)),
+                    List.of(other.paint())));
         }
         return found;
     }
@@ -171,8 +180,13 @@ public final class DoubtfulLabels {
     }
 
     private static Doubt rival(Label label, List<Label> rivals) {
-        String names =
-                String.join(", ", rivals.stream().map(r -> "“" + r.name() + "”").toList());
+        String names = String.join(
+                        ", ",
+                        rivals.stream()
+                                .limit(NAMED)
+                                .map(r -> "“" + r.name() + "”")
+                                .toList())
+                + (rivals.size() > NAMED ? " and " + (rivals.size() - NAMED) + " more" : "");
         return new Doubt(
                 label.paint(),
                 Note.of(
@@ -181,6 +195,6 @@ public final class DoubtfulLabels {
                         label.maker() + " gives “" + label.name() + "” and " + names + " the same recipe, "
                                 + label.recipe()
                                 + ". Two names for one paint, or one label is wrong: look at both tubes."),
-                rivals.stream().map(Label::paint).toList());
+                rivals.stream().map(Label::paint).limit(MOST_OTHERS).toList());
     }
 }

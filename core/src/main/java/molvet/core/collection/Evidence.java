@@ -6,7 +6,7 @@ import molvet.core.pigment.Grade;
 /**
  * One piece of what a verdict was drawn from.
  *
- * @param of its key among its kind: a pigment’s code, a reading’s or an observation’s number; empty for the label and the name
+ * @param of its key among its kind: a pigment’s code, a reading’s or an observation’s number; empty for the label
  * @param says what it says, in words
  * @param grade the same on our scale, where it has a step
  */
@@ -15,7 +15,6 @@ public record Evidence(Kind kind, String of, String says, Optional<Grade> grade)
         CLAIM,
         PIGMENT,
         READING,
-        OBSERVATION,
-        NAME
+        OBSERVATION
     }
 }

@@ -13,9 +13,11 @@ import molvet.core.pigment.Trait;
 
 /** One understood piece of a find: a condition on a paint. */
 public sealed interface FindTerm extends FindExpr {
-    /** The piece in words, for the token on screen. */
+    /** Most are written as they are said. */
     @Override
-    String words();
+    default String words() {
+        return written();
+    }
 
     /** A word that a name, maker, line or name in another language begins with. */
     record Word(String text) implements FindTerm {
@@ -66,11 +68,6 @@ public sealed interface FindTerm extends FindExpr {
             return "only "
                     + String.join(
                             " and ", codes.stream().map(PigmentCode::toString).toList());
-        }
-
-        @Override
-        public String words() {
-            return written();
         }
     }
 
@@ -233,11 +230,6 @@ public sealed interface FindTerm extends FindExpr {
         public String written() {
             return (warmer ? "warmer than " : "cooler than ") + than;
         }
-
-        @Override
-        public String words() {
-            return written();
-        }
     }
 
     /** @param within largest ΔE00 at full strength */
@@ -287,11 +279,6 @@ public sealed interface FindTerm extends FindExpr {
         public String written() {
             return phrase + voice.words;
         }
-
-        @Override
-        public String words() {
-            return written();
-        }
     }
 
     /** The lightfastness claim, in the maker’s own symbol. */
@@ -313,11 +300,6 @@ public sealed interface FindTerm extends FindExpr {
         public String written() {
             return "doubtful " + trait.words();
         }
-
-        @Override
-        public String words() {
-            return written();
-        }
     }
 
     record InSeries(int from, int to) implements FindTerm {
@@ -337,11 +319,6 @@ public sealed interface FindTerm extends FindExpr {
         @Override
         public String written() {
             return (under ? "under " : "over ") + price.toPlainString() + " per ml";
-        }
-
-        @Override
-        public String words() {
-            return written();
         }
     }
 
@@ -422,11 +399,6 @@ public sealed interface FindTerm extends FindExpr {
         public String written() {
             return "not used since " + year;
         }
-
-        @Override
-        public String words() {
-            return written();
-        }
     }
 
     /** The latest the eye said of a trait is this step. */
@@ -447,11 +419,6 @@ public sealed interface FindTerm extends FindExpr {
         @Override
         public String written() {
             return element + "-free";
-        }
-
-        @Override
-        public String words() {
-            return written();
         }
     }
 }

@@ -102,7 +102,7 @@ class CollectionRulesTest {
                 label(6, "Coltsfoot", Recipe.of("PY151"), Lab.of(81, 4, 83))));
         assertThat(doubts.stream().map(d -> d.note().kind() + " " + d.paint() + " " + d.others()))
                 .containsExactlyInAnyOrder(
-                        "same-recipe-far-apart 1 [2]", "same-recipe-far-apart 2 [3]", "other-recipe-same-colour 1 [4]");
+                        "same-recipe-far-apart 1 [2]", "same-recipe-far-apart 3 [2]", "other-recipe-same-colour 1 [4]");
     }
 
     private static DoubtfulLabels.Label label(long paint, String name, Recipe recipe, Lab massTone) {

@@ -5,9 +5,12 @@ import java.util.Arrays;
 import java.util.List;
 import molvet.core.arrival.LabelSheet;
 import molvet.core.measure.Refusal;
+import molvet.core.pigment.Cautions;
+import molvet.core.pigment.PigmentReference;
 import molvet.server.account.Collector;
 import molvet.server.account.NotFound;
 import molvet.server.account.PrintedAddress;
+import molvet.server.collection.VoiceStore;
 import molvet.server.measure.Paper;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpHeaders;
@@ -24,10 +27,12 @@ class LabelController {
 
     private final LabelStore store;
     private final PrintedAddress address;
+    private final PigmentReference reference;
 
-    LabelController(LabelStore store, PrintedAddress address) {
+    LabelController(LabelStore store, PrintedAddress address, PigmentReference reference) {
         this.store = store;
         this.address = address;
+        this.reference = reference;
     }
 
     /** What every format takes; lengths in mm. Without a size, strips to cut. */
@@ -130,10 +135,16 @@ class LabelController {
                                 Arrays.asList(l.initials(), l.recipe().replace(" + ", "+")).stream()
                                         .filter(t -> !t.isEmpty())
                                         .toList()),
-                        l.accession(),
+                        l.accession() + care(l.recipe()),
                         base + "/m/" + l.accession().substring(2)))
                 .toList();
         if (labels.size() < ids.size()) throw new NotFound("One of these pans is not in your collection.");
         return new PanLabels(wanted.sheet(), labels, skip);
+    }
+
+    /** What calls for care stands behind the number. */
+    private String care(String recipe) {
+        Cautions cautions = Cautions.of(VoiceStore.recipe(recipe), reference);
+        return cautions.isEmpty() ? "" : " † " + String.join(", ", cautions.elements());
     }
 }

@@ -16,6 +16,7 @@ import molvet.core.pigment.Doubts;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.LabelReading;
+import molvet.core.pigment.NamePromise;
 import molvet.core.pigment.Note;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -285,6 +286,8 @@ public class PaintViews {
         LabelReading label = reader.read(p.labelText());
         List<Note> notes = new ArrayList<>(label.notes());
         notes.addAll(doubts.about(label.recipe(), p.name()));
+        NamePromise.in(p.name(), label.recipe(), reference)
+                .forEach(n -> notes.add(Note.of(p.name(), n.kept() ? "name" : "name-not-kept", n.said())));
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
         List<PaintStore.ObservationRow> observations = store.observations(me, id);
         Optional<PaintStore.ReadingRow> reading = store.countingReading(me, id);

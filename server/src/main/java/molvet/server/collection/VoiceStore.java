@@ -141,6 +141,15 @@ public class VoiceStore {
         return ids.stream().distinct().filter(rows::containsKey).map(rows::get).toList();
     }
 
+    /** Another one after every act, and after every undoing of one. */
+    String stamp(Collector me) {
+        return db.sql(
+                        "select concat(coalesce(max(id), 0), ' ', coalesce(max(undone_at), '')) from act where collector_id = ?")
+                .param(me.id())
+                .query(String.class)
+                .single();
+    }
+
     // ---- disputes that were left ------------------------------------------------------------------------------------
 
     record LeftRow(long id, long paintId, String kind, String mark, String reason, LocalDateTime leftAt) {}

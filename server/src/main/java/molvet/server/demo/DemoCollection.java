@@ -217,7 +217,7 @@ public class DemoCollection {
         observe(me, "Gorse Yellow", "rewetting", "HARD", "");
         finds.saveFind(me, "The field box", "from \"Field box of " + OF_A_BOX + "\"");
         finds.saveFind(me, "Grainy blues", "hue:blue granulating");
-        finds.saveFind(me, "Not for the record book", "not lightfast or doubtful lightfastness");
+        finds.saveFind(me, "Fading ones", "not lightfast or doubtful lightfastness");
         return me;
     }
 

@@ -84,8 +84,15 @@ class DoorTest {
                 var s = db.createStatement()) {
             ResultSet r = s.executeQuery("select password_hash from collector where email = '" + me.email() + "'");
             r.next();
-            assertThat(r.getString(1)).startsWith("$2a$11$");
+            assertThat(r.getString(1)).matches("\\$2a\\$\\d\\d\\$.{53}");
         }
+        // Here at the cheapest cost; wherever nothing else is said, at eleven.
+        assertThat(SecurityConfig.class
+                        .getDeclaredMethod("passwords", int.class)
+                        .getParameters()[0]
+                        .getAnnotation(org.springframework.beans.factory.annotation.Value.class)
+                        .value())
+                .isEqualTo("${molvet.password-cost:11}");
     }
 
     @Test

@@ -28,7 +28,7 @@ import tools.jackson.databind.JsonNode;
  * another collector. Path variables are named for the table they point into, so an operation added later is covered.
  */
 class EveryOperationTest {
-    private static final Pattern VARIABLE = Pattern.compile("\\{([a-z]+)}");
+    private static final Pattern VARIABLE = Pattern.compile("\\{([a-z_]+)}");
     private static final List<String> OPEN = List.of(
             "get /api/session", "post /api/session", "delete /api/session", "post /api/collectors", "get /api/health");
     private static final String SECRET = "Alraune Secret Lilac";
@@ -134,6 +134,22 @@ class EveryOperationTest {
                 .json()
                 .get("id")
                 .asLong();
+        owner.post("/api/finds", Map.of("name", SECRET + " find", "text", "single"))
+                .must(201);
+        owner.put("/api/paints/" + page.get("id").asLong() + "/wish", Map.of("reason", SECRET + " wish"))
+                .must(200);
+        owner.post(
+                        "/api/disputes/left",
+                        Map.of(
+                                "paint",
+                                page.get("id").asLong(),
+                                "kind",
+                                "NO_PIGMENTS",
+                                "mark",
+                                "a".repeat(64),
+                                "reason",
+                                SECRET + " reason"))
+                .must(204);
         owner.read(owner.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER")));
         try (Connection db = TestDatabase.get().connect();
                 var s = db.createStatement()) {
