@@ -56,7 +56,8 @@ export function PaintPage() {
       title={<span className="paint-name">{p.name}</span>}
       under={
         <>
-          <span className="code text-base-content">{p.accession}</span> · {facts(p)} · {words(p.standing)}
+          <span className="code text-base-content">{p.accession}</span> · {facts(p)}
+          {p.holdings.length > 0 && ` · ${words(p.standing)}`}
         </>
       }
       aside={

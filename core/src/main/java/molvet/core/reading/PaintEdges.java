@@ -21,8 +21,16 @@ import org.apache.commons.math3.linear.SingularValueDecomposition;
  */
 public final class PaintEdges {
     private static final int SIDE = 420;
-    /** Paint takes at least this share of the paper’s light in some channel. */
-    private static final double DARKER = 0.07;
+    /** Paper lies within this share of the surface fitted to it, and closer with every round, so that pale paint drops out. */
+    private static final double PAPER = 0.07;
+
+    private static final double CLOSER = 0.75;
+    /** Paint takes at least this share of the paper’s light in some channel: the palest wash takes little more. */
+    private static final double DARKER = 0.04;
+    /** Beside such paint, what takes this much is its palest end. */
+    private static final double PALEST = 0.018;
+    /** Where less than this share of the patch’s width is painted, it is a line or a run that sticks out. */
+    private static final double STICKS_OUT = 0.4;
 
     private static final double LEAST_AREA = 0.004;
     private static final double NOT_PAPER = 0.55;
@@ -36,8 +44,12 @@ public final class PaintEdges {
         int h = (int) (light.height() / scale);
         if (w < 12 || h < 12) return Optional.empty();
         double[][] channels = sampled(light, scale, w, h);
-        boolean[] paint = opened(painted(channels, w, h), w, h);
-        return largest(paint, w, h).map(all -> clockwise(smallest(hull(all, w)), scale));
+        double[] taken = darkest(channels, w, h);
+        boolean[] paint = opened(above(taken, DARKER), w, h);
+        boolean[] pale = opened(above(taken, PALEST), w, h);
+        return largest(paint, w, h)
+                .map(strong -> withPaleEnd(strong, pale, w, h))
+                .map(all -> clockwise(trimmed(smallest(hull(all, w)), all, w), scale));
     }
 
     private static double[][] sampled(Light light, double scale, int w, int h) {
@@ -45,33 +57,55 @@ public final class PaintEdges {
         double[] c = new double[3];
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
-                boolean seen = light.at((x + 0.5) * scale, (y + 0.5) * scale, c);
-                for (int k = 0; k < 3; k++) channels[k][y * w + x] = seen ? c[k] : 0;
+                // The middles of sixteen parts: the grain of a picture is finer than its edges.
+                for (int part = 0; part < 16; part++) {
+                    double u = (x + (part % 4 + 0.5) / 4) * scale;
+                    double v = (y + (part / 4 + 0.5) / 4) * scale;
+                    if (!light.at(u, v, c)) continue;
+                    for (int k = 0; k < 3; k++) channels[k][y * w + x] += c[k] / 16;
+                }
             }
         }
         return channels;
     }
 
-    private static boolean[] painted(double[][] channels, int w, int h) {
+    private static boolean[] above(double[] taken, double least) {
+        boolean[] all = new boolean[taken.length];
+        for (int i = 0; i < all.length; i++) all[i] = taken[i] > least;
+        return all;
+    }
+
+    /** The patch and what is paler and hangs together with it, unless that runs out of the picture as shade does. */
+    private static List<Integer> withPaleEnd(List<Integer> strong, boolean[] pale, int w, int h) {
+        boolean[] both = pale.clone();
+        strong.forEach(i -> both[i] = true);
+        boolean[] seen = new boolean[w * h];
+        Patch grown = patch(strong.get(0), both, seen, w, h);
+        return grown.border ? strong : grown.points;
+    }
+
+    /** The share of the paper’s light that is taken at each point, in the channel that loses most. */
+    private static double[] darkest(double[][] channels, int w, int h) {
         double[] green = channels[1].clone();
         Arrays.sort(green);
         double middle = green[green.length / 2];
         boolean[] used = new boolean[w * h];
         for (int i = 0; i < used.length; i++) used[i] = channels[1][i] >= middle;
         double[][] paper = new double[3][];
-        for (int round = 0; round < 6; round++) {
+        double near = PAPER;
+        for (int round = 0; round < 7; round++, near *= CLOSER) {
             for (int k = 0; k < 3; k++) paper[k] = surface(channels[k], used, w, h);
             for (int i = 0; i < used.length; i++) {
-                boolean near = true;
-                for (int k = 0; k < 3; k++) near &= Math.abs(channels[k][i] / paper[k][i] - 1) < DARKER;
-                used[i] = near;
+                boolean bare = true;
+                for (int k = 0; k < 3; k++) bare &= Math.abs(channels[k][i] / paper[k][i] - 1) < near;
+                used[i] = bare;
             }
         }
-        boolean[] paint = new boolean[w * h];
-        for (int i = 0; i < paint.length; i++) {
-            for (int k = 0; k < 3; k++) paint[i] |= channels[k][i] < (1 - DARKER) * paper[k][i];
+        double[] taken = new double[w * h];
+        for (int i = 0; i < taken.length; i++) {
+            for (int k = 0; k < 3; k++) taken[i] = Math.max(taken[i], 1 - channels[k][i] / paper[k][i]);
         }
-        return paint;
+        return taken;
     }
 
     private static double[] surface(double[] channel, boolean[] used, int w, int h) {
@@ -137,30 +171,38 @@ public final class PaintEdges {
         return now;
     }
 
+    /** Points that hang together. {@code border}: whether they reach the edge of the picture. */
+    private record Patch(List<Integer> points, boolean border) {}
+
     /** Indices of the largest patch that touches no border. */
     private static Optional<List<Integer>> largest(boolean[] paint, int w, int h) {
         boolean[] seen = new boolean[w * h];
         List<Integer> best = List.of();
         for (int from = 0; from < seen.length; from++) {
             if (!paint[from] || seen[from]) continue;
-            List<Integer> patch = new ArrayList<>();
-            boolean border = false;
-            ArrayDeque<Integer> open = new ArrayDeque<>(List.of(from));
-            seen[from] = true;
-            while (!open.isEmpty()) {
-                int i = open.pop();
-                patch.add(i);
-                int x = i % w;
-                int y = i / w;
-                border |= x == 0 || y == 0 || x == w - 1 || y == h - 1;
-                if (x > 0) push(i - 1, paint, seen, open);
-                if (x < w - 1) push(i + 1, paint, seen, open);
-                if (y > 0) push(i - w, paint, seen, open);
-                if (y < h - 1) push(i + w, paint, seen, open);
-            }
-            if (!border && patch.size() > best.size()) best = patch;
+            Patch patch = patch(from, paint, seen, w, h);
+            if (!patch.border && patch.points.size() > best.size()) best = patch.points;
         }
         return best.size() < LEAST_AREA * w * h ? Optional.empty() : Optional.of(best);
+    }
+
+    private static Patch patch(int from, boolean[] paint, boolean[] seen, int w, int h) {
+        List<Integer> points = new ArrayList<>();
+        boolean border = false;
+        ArrayDeque<Integer> open = new ArrayDeque<>(List.of(from));
+        seen[from] = true;
+        while (!open.isEmpty()) {
+            int i = open.pop();
+            points.add(i);
+            int x = i % w;
+            int y = i / w;
+            border |= x == 0 || y == 0 || x == w - 1 || y == h - 1;
+            if (x > 0) push(i - 1, paint, seen, open);
+            if (x < w - 1) push(i + 1, paint, seen, open);
+            if (y > 0) push(i - w, paint, seen, open);
+            if (y < h - 1) push(i + w, paint, seen, open);
+        }
+        return new Patch(points, border);
     }
 
     private static void push(int i, boolean[] paint, boolean[] seen, ArrayDeque<Integer> open) {
@@ -199,6 +241,39 @@ public final class PaintEdges {
             best = List.of(at(u, v, u0, v0), at(u, v, u1, v0), at(u, v, u1, v1), at(u, v, u0, v1));
         }
         return best;
+    }
+
+    /** The rectangle without what sticks out of it, such as a black line that is longer than the wash is wide. */
+    private static List<Vector2D> trimmed(List<Vector2D> corners, List<Integer> patch, int w) {
+        Vector2D origin = corners.get(0);
+        Vector2D along = corners.get(1).subtract(origin);
+        Vector2D down = corners.get(3).subtract(origin);
+        double[] x = kept(patch, w, origin, along);
+        double[] y = kept(patch, w, origin, down);
+        return List.of(
+                new Vector2D(1, origin, x[0], along, y[0], down),
+                new Vector2D(1, origin, x[1], along, y[0], down),
+                new Vector2D(1, origin, x[1], along, y[1], down),
+                new Vector2D(1, origin, x[0], along, y[1], down));
+    }
+
+    /** From where to where along a side the patch is about as wide as it is in most places; shares of the side. */
+    private static double[] kept(List<Integer> patch, int w, Vector2D origin, Vector2D side) {
+        int bins = Math.max(4, (int) Math.round(side.getNorm() / 2));
+        int[] count = new int[bins];
+        double square = side.getNormSq();
+        for (int i : patch) {
+            double t = new Vector2D(i % w + 0.5, i / w + 0.5).subtract(origin).dotProduct(side) / square;
+            count[Math.max(0, Math.min(bins - 1, (int) (t * bins)))]++;
+        }
+        int[] sorted = count.clone();
+        Arrays.sort(sorted);
+        double enough = STICKS_OUT * sorted[(int) (bins * 0.6)];
+        int first = 0;
+        int last = bins - 1;
+        while (first < last && count[first] < enough) first++;
+        while (last > first && count[last] < enough) last--;
+        return new double[] {first / (double) bins, (last + 1) / (double) bins};
     }
 
     private static Vector2D at(Vector2D u, Vector2D v, double alongU, double alongV) {

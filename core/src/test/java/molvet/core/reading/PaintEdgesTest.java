@@ -78,6 +78,14 @@ class PaintEdgesTest {
     }
 
     @Test
+    void aBlackLineLongerThanTheWashIsWideDoesNotWidenIt() {
+        draw((x, y, c) -> x > 300 && x < 350 && y > 140 && y < 460 ? 0.03 : inTurned(x, y, 0) ? 0.4 : 0.9);
+        assertNear(
+                found(),
+                List.of(turned(-250, -120, 0), turned(250, -120, 0), turned(250, 120, 0), turned(-250, 120, 0)));
+    }
+
+    @Test
     void aDarkTableRoundTheCardIsNotTheSwatch() {
         draw((x, y, c) -> x < 90 || x > 810 || y < 60 || y > 540 ? 0.05 : inTurned(x, y, 0) ? 0.3 : 0.9);
         assertNear(
