@@ -9,7 +9,7 @@ import { carriedAnswer, codes } from "./carriedAnswer";
 import { PlanePage } from "./PlanePage";
 import { ReportPage } from "./ReportPage";
 import { ShopPage } from "./ShopPage";
-import { carriedPack, forgetShop, keepPack, keptNotes } from "./shopStore";
+import { carriedPack, forgetShop, keepNotes, keepPack, keptNotes } from "./shopStore";
 
 const STRIP = { stops: ["#102040", "#8090b0", "#e0e4ec"], grain: 1, covering: 0.3 };
 const entry = (id: number, name: string) => ({
@@ -116,6 +116,7 @@ beforeEach(() => vi.stubGlobal("crypto", webcrypto));
 afterEach(async () => {
   cleanup();
   await forgetShop();
+  await keepNotes("ines@example.org", []);
   vi.unstubAllGlobals();
 });
 
@@ -287,13 +288,17 @@ test("with no network the shop question is answered from what was carried, and a
   await userEvent.type(screen.getByLabelText("Why"), "for dusk");
   await userEvent.click(screen.getByRole("button", { name: "Note it" }));
   expect(await screen.findByText(/1 note waits here/)).toBeTruthy();
-  expect(await keptNotes()).toHaveLength(1);
+  expect(await keptNotes("ines@example.org")).toHaveLength(1);
   expect(told).toEqual([]);
+  // Signing out loses no note, and nobody else has it.
+  await forgetShop();
+  expect(await keptNotes("ines@example.org")).toHaveLength(1);
+  expect(await keptNotes("tam@example.org")).toEqual([]);
   away = false;
   window.dispatchEvent(new Event("online"));
   expect(await screen.findByText("Harbour is on the wish list.")).toBeTruthy();
   expect(told).toEqual(["Harbour"]);
-  expect(await keptNotes()).toEqual([]);
+  expect(await keptNotes("ines@example.org")).toEqual([]);
   expect(
     asked.filter((a) => a.path === "/api/shop/notes" && (a.body as { reason: string }).reason === "for dusk")
       .length,

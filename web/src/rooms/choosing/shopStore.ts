@@ -1,4 +1,4 @@
-import { clear, createStore, get, set } from "idb-keyval";
+import { createStore, del, get, set } from "idb-keyval";
 import type { Schemas } from "../../api/client";
 
 /** What a phone carries: the collection’s facts, and what was noted and waits to be told. */
@@ -11,7 +11,7 @@ const store = createStore("molvet-shop", "carried");
 /** Whether this browser can keep anything sealed: on https, or on the machine itself. */
 export const canCarry = () => !!globalThis.crypto?.subtle && typeof indexedDB !== "undefined";
 
-/** A key that cannot be read out of the browser; it goes when who is signed in leaves. */
+/** A key that cannot be read out of the browser. */
 async function key() {
   const kept = await get<CryptoKey>("key", store);
   if (kept) return kept;
@@ -54,10 +54,11 @@ export async function carriedPack(email: string): Promise<Pack | null> {
   return kept && kept.email === email ? kept.pack : null;
 }
 
-export const keepNotes = (notes: Note[]) => seal("notes", notes);
-export const keptNotes = async () => (await unseal<Note[]>("notes")) ?? [];
+/** Notes belong to who wrote them: whoever signs in here next neither sees nor sends them. */
+export const keepNotes = (email: string, notes: Note[]) => seal(`notes of ${email}`, notes);
+export const keptNotes = async (email: string) => (await unseal<Note[]>(`notes of ${email}`)) ?? [];
 
-/** Who leaves leaves nothing behind. */
+/** Who signs out leaves no collection behind; notes that were not told yet wait, sealed, until they sign in again. */
 export async function forgetShop() {
-  if (typeof indexedDB !== "undefined") await clear(store);
+  if (typeof indexedDB !== "undefined") await del("pack", store);
 }

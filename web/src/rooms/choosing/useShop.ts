@@ -40,27 +40,30 @@ export function useShop() {
 
   /** The store is the truth, since another tab may have added to it; without one, this page is. */
   const page = useRef<Note[]>([]);
-  const change = useCallback(async (how: (notes: Note[]) => Note[]) => {
-    let kept = page.current;
-    try {
-      if (canCarry()) kept = await keptNotes();
-      const next = how(kept);
-      page.current = next;
-      if (canCarry()) await keepNotes(next);
-      setNotes(next);
-    } catch {
-      page.current = how(page.current);
-      setNotes(page.current);
-      setTrouble("This phone has no room to keep notes: leave this page open until they are told.");
-    }
-  }, []);
+  const change = useCallback(
+    async (how: (notes: Note[]) => Note[]) => {
+      let kept = page.current;
+      try {
+        if (canCarry()) kept = await keptNotes(email);
+        const next = how(kept);
+        page.current = next;
+        if (canCarry()) await keepNotes(email, next);
+        setNotes(next);
+      } catch {
+        page.current = how(page.current);
+        setNotes(page.current);
+        setTrouble("This phone has no room to keep notes: leave this page open until they are told.");
+      }
+    },
+    [email],
+  );
 
   useEffect(() => {
-    change((all) => all);
-  }, [change]);
+    if (email) change((all) => all);
+  }, [change, email]);
 
   const send = useCallback(async () => {
-    if (sending.current) return;
+    if (sending.current || !email) return;
     sending.current = true;
     try {
       await change((all) => all);
@@ -81,7 +84,7 @@ export function useShop() {
     } finally {
       sending.current = false;
     }
-  }, [change, queries]);
+  }, [change, queries, email]);
 
   useEffect(() => {
     window.addEventListener("online", send);

@@ -5,7 +5,10 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Reach;
 import molvet.core.colour.Wash;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Granulation;
@@ -41,7 +44,30 @@ public final class ShopQuestion {
             Recipe recipe,
             Optional<Lab> massTone,
             Optional<Granulation> granulation,
-            boolean here) {}
+            boolean here,
+            String fingerprint,
+            String folded) {
+        /** Folded and fingerprinted once: a phone takes hundreds of answers along. */
+        public static Owned of(
+                long paint,
+                String name,
+                String maker,
+                Recipe recipe,
+                Optional<Lab> massTone,
+                Optional<Granulation> granulation,
+                boolean here) {
+            return new Owned(
+                    paint,
+                    name,
+                    maker,
+                    recipe,
+                    massTone,
+                    granulation,
+                    here,
+                    recipe.fingerprint().orElse(""),
+                    Words.folded(name));
+        }
+    }
 
     /** {@code paint} and why it is named. */
     public record Hit(long paint, String why) {}
@@ -68,19 +94,16 @@ public final class ShopQuestion {
         List<Hit> have = wanted.length() < 3
                 ? List.of()
                 : owned.stream()
-                        .filter(o -> Words.folded(o.name).equals(wanted)
-                                || wanted.length() >= 5 && Words.folded(o.name).contains(wanted))
-                        .sorted(Comparator.comparing(
-                                        (Owned o) -> !Words.folded(o.name).equals(wanted))
+                        .filter(o -> o.folded.equals(wanted) || wanted.length() >= 5 && o.folded.contains(wanted))
+                        .sorted(Comparator.comparing((Owned o) -> !o.folded.equals(wanted))
                                 .thenComparing(o -> !Words.folded(o.maker).equals(by)))
                         .limit(MOST)
                         .map(o -> new Hit(o.paint, named(o, wanted, by, recipe)))
                         .toList();
+        String fingerprint = wantedRecipe(recipe);
         List<Owned> same = recipe.isEmpty()
                 ? List.of()
-                : owned.stream()
-                        .filter(o -> recipe.fingerprint().equals(o.recipe.fingerprint()))
-                        .toList();
+                : owned.stream().filter(o -> o.fingerprint.equals(fingerprint)).toList();
         Optional<Lab> colour = colour(recipe, same);
         List<Hit> alike = colour.map(c -> alike(c, owned, same)).orElse(List.of());
         boolean grainy = grainy(recipe, same);
@@ -105,14 +128,16 @@ public final class ShopQuestion {
     }
 
     private static String named(Owned o, String wanted, String by, Recipe recipe) {
-        String name = Words.folded(o.name).equals(wanted) ? "the same name" : "a name like it";
+        String name = o.folded.equals(wanted) ? "the same name" : "a name like it";
         String maker = by.isEmpty() || Words.folded(o.maker).equals(by) ? "" : ", another maker";
         String pigments = recipe.isEmpty() || o.recipe.isEmpty()
                 ? ""
-                : recipe.fingerprint().equals(o.recipe.fingerprint())
-                        ? ", the same pigments"
-                        : ", other pigments: " + o.recipe;
+                : wantedRecipe(recipe).equals(o.fingerprint) ? ", the same pigments" : ", other pigments: " + o.recipe;
         return name + maker + pigments;
+    }
+
+    private static String wantedRecipe(Recipe recipe) {
+        return recipe.fingerprint().orElse("");
     }
 
     private Optional<Lab> colour(Recipe recipe, List<Owned> same) {
@@ -123,8 +148,11 @@ public final class ShopQuestion {
     }
 
     private static List<Hit> alike(Lab colour, List<Owned> owned, List<Owned> same) {
+        Set<Long> named = same.stream().map(Owned::paint).collect(Collectors.toSet());
+        Reach reach = Reach.of(colour, NEAR);
         return owned.stream()
-                .filter(o -> o.massTone.isPresent() && !same.contains(o))
+                .filter(o -> o.massTone.isPresent() && Math.abs(o.massTone.get().l() - colour.l()) <= reach.l())
+                .filter(o -> !named.contains(o.paint))
                 .filter(o -> o.massTone.get().differenceFrom(colour) <= NEAR)
                 .sorted(Comparator.comparingDouble(o -> o.massTone.get().differenceFrom(colour)))
                 .limit(MOST)

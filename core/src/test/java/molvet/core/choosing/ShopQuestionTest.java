@@ -19,7 +19,7 @@ class ShopQuestionTest {
 
     private static ShopQuestion.Owned owned(
             long id, String name, String maker, Lab colour, Granulation grain, String... codes) {
-        return new ShopQuestion.Owned(
+        return ShopQuestion.Owned.of(
                 id, name, maker, Recipe.of(codes), Optional.ofNullable(colour), Optional.ofNullable(grain), true);
     }
 

@@ -1,7 +1,9 @@
 package molvet.server.choosing;
 
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import molvet.core.choosing.HuePlane;
 import molvet.core.choosing.Redundancy;
@@ -107,6 +109,15 @@ class PlaneController {
         List<Lab> dots = all.stream().map(s -> at.of(s.run())).toList();
         Redundancy redundancy = new Redundancy(threshold);
         List<Redundancy.Group> groups = redundancy.groups(all);
+        Map<Long, PaintViews.PaintEntry> entries = new HashMap<>();
+        views.entries(
+                        me,
+                        groups.stream()
+                                .limit(MOST_GROUPS)
+                                .flatMap(g -> g.members().stream())
+                                .map(i -> seen.get(i).id())
+                                .toList())
+                .forEach(e -> entries.put(e.id(), e));
         return new PlaneView(
                 java.util.stream.IntStream.range(0, seen.size())
                         .mapToObj(i -> dot(seen.get(i), all.get(i), dots.get(i)))
@@ -122,11 +133,9 @@ class PlaneController {
                 groups.stream()
                         .limit(MOST_GROUPS)
                         .map(g -> new SubstituteGroup(
-                                views.entries(
-                                        me,
-                                        g.members().stream()
-                                                .map(i -> seen.get(i).id())
-                                                .toList()),
+                                g.members().stream()
+                                        .map(i -> entries.get(seen.get(i).id()))
+                                        .toList(),
                                 g.widest(),
                                 g.losses()))
                         .toList(),

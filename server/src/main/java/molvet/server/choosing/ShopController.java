@@ -104,7 +104,7 @@ class ShopController {
         List<ShopQuestion.Owned> all = new ArrayList<>();
         for (VoiceRow r : rows) {
             if (!r.standing().equals("OWNED") && !r.standing().equals("SAMPLED")) continue;
-            all.add(new ShopQuestion.Owned(
+            all.add(ShopQuestion.Owned.of(
                     r.id(),
                     r.name(),
                     r.maker(),

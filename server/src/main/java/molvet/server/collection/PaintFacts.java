@@ -40,10 +40,13 @@ import molvet.server.account.Acts;
 import molvet.server.account.Collector;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /**
  * What follows from a paint's rows: recipe, standing, verdicts, order. Worked out here and nowhere else, after every
@@ -52,6 +55,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PaintFacts implements Acts.Restored {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
+    private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
     /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
     private static final int VERSION = 1;
@@ -62,14 +66,21 @@ public class PaintFacts implements Acts.Restored {
     private final PigmentReference reference;
     private final ThreeVoices voices;
     private final SchoolOrder families;
+    private final TransactionTemplate transaction;
 
     PaintFacts(
-            PaintStore store, MakerStore makers, LabelReader reader, PigmentReference reference, ThreeVoices voices) {
+            PaintStore store,
+            MakerStore makers,
+            LabelReader reader,
+            PigmentReference reference,
+            ThreeVoices voices,
+            TransactionTemplate transaction) {
         this.store = store;
         this.makers = makers;
         this.reader = reader;
         this.reference = reference;
         this.voices = voices;
+        this.transaction = transaction;
         this.families = new SchoolOrder(reference);
     }
 
@@ -77,11 +88,20 @@ public class PaintFacts implements Acts.Restored {
     void renew() {
         List<PaintStore.Outdated> some = store.outdated(VERSION, 500);
         while (!some.isEmpty()) {
-            some.forEach(p -> refresh(new Collector(p.collectorId(), ""), p.id()));
+            some.forEach(this::renew);
             List<PaintStore.Outdated> before = some;
             some = store.outdated(VERSION, 500);
             // What cannot be worked out must not be tried for ever.
             if (some.equals(before)) return;
+        }
+    }
+
+    /** One paint in one transaction; one that cannot be worked out does not keep the server from starting. */
+    private void renew(PaintStore.Outdated paint) {
+        try {
+            transaction.executeWithoutResult(s -> refresh(new Collector(paint.collectorId(), ""), paint.id()));
+        } catch (RuntimeException e) {
+            LOG.error("The facts of paint {} could not be renewed", paint.id(), e);
         }
     }
 

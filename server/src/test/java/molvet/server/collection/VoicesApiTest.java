@@ -310,4 +310,19 @@ class VoicesApiTest {
         me.post("/api/paints/" + tide + "/observations", of("trait", "smell", "value", "NONE", "chart", 999999))
                 .must(404);
     }
+
+    /** Facts worked out by older rules are renewed at the start, and no one else’s rows are touched. */
+    @Test
+    void factsOfOlderRulesAreRenewed() throws Exception {
+        long tide = paint(of("name", "Tide", "pigments", "PB29", "form", "TUBE"));
+        measured(tide, 26, 20, -52);
+        try (var db = molvet.server.TestDatabase.get().connect();
+                var s = db.createStatement()) {
+            s.executeUpdate("update paint set facts = 0, hue = '', mass_l = null where id = " + tide);
+            assertThat(found("hue:blue")).isEmpty();
+            molvet.server.RunningMolvet.context().getBean(PaintFacts.class).renew();
+        }
+        assertThat(found("hue:blue")).isEqualTo("Tide");
+        assertThat(found("near M-0001 within 1")).isEqualTo("Tide");
+    }
 }
