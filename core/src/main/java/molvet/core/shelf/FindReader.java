@@ -35,6 +35,7 @@ final class FindReader {
             "(warmer|cooler|near) (?:than |to )?(m-?\\d+)" + "(?: within (\\d{1,2}(?:[.,]\\d{1,2})?))?");
     private static final Pattern NOT_USED = Pattern.compile("(?:not used|unused) since (\\d{4})");
     private static final Pattern FREE = Pattern.compile("(?:(\\p{L}+)[- ]free|free of (\\p{L}+))");
+    private static final Pattern QUOTED = Pattern.compile("\"[^\"]*\"?");
     private static final Pattern ONLY = Pattern.compile("only (.+)");
     /** As the kinds of arrival are named, in a room above this one. */
     static final List<String> KINDS =
@@ -306,7 +307,7 @@ final class FindReader {
                 .or(() -> measured(low))
                 .or(() -> origin(run, joined))
                 .or(() -> recipe(low))
-                .or(() -> place(low, joined));
+                .or(() -> place(run, low, joined));
     }
 
     private static Optional<FindTerm> fixed(String low) {
@@ -406,7 +407,7 @@ final class FindReader {
         Optional<FindTerm> came = cameIn(of.toLowerCase(Locale.ROOT));
         if (came.isPresent()) return came;
         String bare = of.replaceFirst("(?i)^the ", "");
-        return named(bare, known.arrivals(), bare.startsWith("\"")).map(FindTerm.FromArrival::new);
+        return named(bare, known.arrivals(), QUOTED.matcher(bare).matches()).map(FindTerm.FromArrival::new);
     }
 
     /** A name that is known, or one in quotation marks, or where that is allowed a single word. */
@@ -476,7 +477,7 @@ final class FindReader {
                 low.replaceFirst("^([pn](?:br|bk|[a-z]))\\s+", "$1").replaceFirst("(\\d)\\.(\\d)$", "$1:$2"));
     }
 
-    private Optional<FindTerm> place(String low, String joined) {
+    private Optional<FindTerm> place(List<String> run, String low, String joined) {
         Optional<FindTerm> number = Accession.parse(joined).map(FindTerm.Numbered::new);
         if (number.isPresent()) return number;
         String bare = low.replaceFirst("^(?:at|in) ", "");
@@ -484,7 +485,7 @@ final class FindReader {
         if (place.isPresent()) return place;
         Optional<FindTerm> keeper = PlaceCode.KeeperCode.parse(bare).map(FindTerm.InKeeper::new);
         if (keeper.isPresent()) return keeper;
-        if (low.startsWith("name like ")) {
+        if (run.size() == 3 && low.startsWith("name like ")) {
             String phrase = Words.folded(low.substring(10));
             return phrase.isEmpty() ? Optional.empty() : Optional.of(new FindTerm.Phrase(phrase));
         }

@@ -81,6 +81,8 @@ class FindTest {
                 "free of cobalt | cobalt-free",
                 "sugar-free | sugar; free",
                 "name like tern | “tern”",
+                "name like tern opaque | “tern”; opaque",
+                "from \"tern grey\" blue | from tern grey; blue",
                 "blue or green | blue or green",
                 "blue not single | blue; not single",
                 "not (blue or green) opaque | not (blue or green); opaque",
