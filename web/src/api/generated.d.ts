@@ -4236,6 +4236,10 @@ export interface components {
             /** Format: int32 */
             version: number;
         };
+        PublishedScaleView: {
+            words: string;
+            written: string;
+        };
         Queued: {
             /** Format: int64 */
             reading: number;
@@ -4444,6 +4448,7 @@ export interface components {
             undone: boolean;
         };
         ScaleView: {
+            published: components["schemas"]["PublishedScaleView"][];
             steps: string[];
             trait: string;
             written: string;

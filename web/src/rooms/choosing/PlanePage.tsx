@@ -11,6 +11,8 @@ import { ChoosingNav } from "./ChoosingNav";
 import { FindBox } from "./FindBox";
 
 const SIDE = 640;
+/** With more dots than these, their ways hide each other, and are drawn only when asked for. */
+const FEW = 60;
 const STRENGTHS = [
   ["FULL", "full strength"],
   ["MIDDLE", "half way"],
@@ -24,6 +26,7 @@ export function PlanePage() {
   const strength = params.get("strength") ?? "MIDDLE";
   const threshold = Number(params.get("threshold") ?? 3);
   const [at, setAt] = useState<number | null>(null);
+  const [asked, setAsked] = useState<boolean | null>(null);
   const query = useQuery({
     queryKey: ["plane", find, strength, threshold],
     queryFn: () => data(client.GET("/api/plane", { params: { query: { find, strength, threshold } } })),
@@ -36,6 +39,7 @@ export function PlanePage() {
   };
   const plane = query.data;
   const dot = plane?.dots.find((d) => d.paint === at);
+  const ways = asked ?? (plane !== undefined && plane.dots.length <= FEW);
   return (
     <Page
       title="Hue plane"
@@ -62,6 +66,15 @@ export function PlanePage() {
             ))}
           </select>
         </label>
+        <label className="flex items-center gap-2 h-10">
+          <input
+            type="checkbox"
+            className="checkbox checkbox-sm"
+            checked={ways}
+            onChange={(e) => setAsked(e.target.checked)}
+          />
+          ways from full strength to tint
+        </label>
       </div>
       <ProblemNote problem={query.error as Problem | null} />
       {plane && plane.dots.length === 0 && (
@@ -70,7 +83,7 @@ export function PlanePage() {
       {plane && plane.dots.length > 0 && (
         <div className="grid gap-6 lg:grid-cols-[minmax(0,640px)_minmax(0,1fr)]">
           <div>
-            <Plot plane={plane} at={at} onAt={setAt} />
+            <Plot plane={plane} ways={ways} at={at} onAt={setAt} />
             <p className="quiet text-sm" role="status">
               {dot ? (
                 <>
@@ -113,10 +126,12 @@ export function PlanePage() {
 
 function Plot({
   plane,
+  ways,
   at,
   onAt,
 }: {
   plane: Schemas["PlaneView"];
+  ways: boolean;
   at: number | null;
   onAt: (id: number | null) => void;
 }) {
@@ -158,6 +173,18 @@ function Plot({
       {plane.gaps.map((g) => (
         <Wedge key={g.from} from={g.from} to={g.to} x={x} y={y} most={most * 1.06} />
       ))}
+      {ways &&
+        plane.dots.map((d) => (
+          <polyline
+            key={d.paint}
+            data-way={d.accession}
+            points={d.path.map(([a, b]) => `${x(a)},${y(b)}`).join(" ")}
+            fill="none"
+            stroke={d.colour}
+            strokeWidth={1.5}
+            opacity={0.75}
+          />
+        ))}
       {chosen && (
         <polyline
           points={chosen.path.map(([a, b]) => `${x(a)},${y(b)}`).join(" ")}

@@ -80,21 +80,37 @@ function Maker({ maker: m }: { maker: Schemas["MakerView"] }) {
           </div>
           <h2 className="font-semibold pt-2">The maker’s own symbols, and what they mean here</h2>
           {m.scales.map((s) => (
-            <Field
-              key={s.trait}
-              label={s.trait[0].toUpperCase() + s.trait.slice(1)}
-              hint={`symbol = one of ${s.steps.join(", ")}`}
-            >
-              {(id) => (
-                <input
-                  id={id}
-                  className="input w-full"
-                  placeholder={`I = ${s.steps[0]}, II = ${s.steps[1]}`}
-                  value={scales[s.trait]}
-                  onChange={(e) => setScales({ ...scales, [s.trait]: e.target.value })}
-                />
+            <div key={s.trait}>
+              <Field
+                label={s.trait[0].toUpperCase() + s.trait.slice(1)}
+                hint={`symbol = one of ${s.steps.join(", ")}`}
+              >
+                {(id) => (
+                  <input
+                    id={id}
+                    className="input w-full"
+                    placeholder={`I = ${s.steps[0]}, II = ${s.steps[1]}`}
+                    value={scales[s.trait]}
+                    onChange={(e) => setScales({ ...scales, [s.trait]: e.target.value })}
+                  />
+                )}
+              </Field>
+              {s.published.length > 0 && (
+                <p className="text-sm mt-1 flex flex-wrap gap-x-3">
+                  <span className="quiet">As published:</span>
+                  {s.published.map((p) => (
+                    <button
+                      key={p.words}
+                      type="button"
+                      className="underline"
+                      onClick={() => setScales({ ...scales, [s.trait]: p.written })}
+                    >
+                      {p.words}
+                    </button>
+                  ))}
+                </p>
               )}
-            </Field>
+            </div>
           ))}
           <Field label="Note">
             {(id) => (

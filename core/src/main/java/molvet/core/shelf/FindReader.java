@@ -83,7 +83,8 @@ final class FindReader {
             Map.entry("discontinued", FindTerm.Plain.DISCONTINUED),
             Map.entry("with cautions", FindTerm.Plain.CAUTIONED),
             Map.entry("old pigment", FindTerm.Plain.OUT_OF_PRODUCTION),
-            Map.entry("pigment no longer made", FindTerm.Plain.OUT_OF_PRODUCTION));
+            Map.entry("pigment no longer made", FindTerm.Plain.OUT_OF_PRODUCTION),
+            Map.entry("given anonymously", FindTerm.Plain.GIVEN_ANONYMOUSLY));
 
     private record Steps(Trait trait, int from, int to, String phrase) {}
 
@@ -278,6 +279,8 @@ final class FindReader {
                                             .map(Family::words)
                                             .toList())
                             + ".");
+        } else if (word.equals("given") && (next.isEmpty() || next.equals("by"))) {
+            trouble(at, "Say by whom: given by Bo, or given anonymously.");
         } else if (word.equals("claims") && next.isEmpty()) {
             trouble(at, "Claims what? The maker’s own sign: claims I.");
         } else if (word.startsWith("pigment:")) {
@@ -401,6 +404,9 @@ final class FindReader {
         String low = joined.toLowerCase(Locale.ROOT);
         if (low.startsWith("given by ")) {
             return named(joined.substring(9), known.givers(), run.size() == 3).map(FindTerm.GivenBy::new);
+        }
+        if (low.startsWith("wished for ")) {
+            return named(joined.substring(11), List.of(), run.size() == 3).map(FindTerm.WishedFor::new);
         }
         if (!low.startsWith("from ")) return Optional.empty();
         String of = joined.substring(5);

@@ -184,7 +184,8 @@ public sealed interface FindTerm extends FindExpr {
         RUNNING_LOW("running low", "running low"),
         DISCONTINUED("discontinued", "discontinued"),
         CAUTIONED("with cautions", "with cautions"),
-        OUT_OF_PRODUCTION("old pigment", "pigment no longer made");
+        OUT_OF_PRODUCTION("old pigment", "pigment no longer made"),
+        GIVEN_ANONYMOUSLY("given anonymously", "given anonymously");
 
         private final String written;
         private final String words;
@@ -331,6 +332,19 @@ public sealed interface FindTerm extends FindExpr {
         @Override
         public String words() {
             return "given by " + giver;
+        }
+    }
+
+    /** Wished for, with these words in the reason. */
+    record WishedFor(String reason) implements FindTerm {
+        @Override
+        public String written() {
+            return "wished for \"" + reason + '"';
+        }
+
+        @Override
+        public String words() {
+            return "wished for “" + reason + "”";
         }
     }
 

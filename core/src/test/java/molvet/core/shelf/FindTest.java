@@ -69,6 +69,10 @@ class FindTest {
                 "given by Marta Quill | given by Marta Quill",
                 "given by old Tam | given by old; tam",
                 "given by Tam | given by tam",
+                "given anonymously | given anonymously",
+                "wished for \"cool red\" | wished for “cool red”",
+                "wished for granite opaque | wished for “granite”; opaque",
+                "wished granulating | wished; granulating",
                 "from the autumn haul | from the autumn haul",
                 "from the fall haul 2025 | from the autumn haul 2025",
                 "from the lighthouse parcel | from Lighthouse parcel",
@@ -112,6 +116,7 @@ class FindTest {
                 "series 4..x | 0 | a number, or two",
                 "hue:plaid | 0 | Hues are yellow",
                 "pigment:zz9 | 0 | no pigment code",
+                "given by | 0 | by whom",
             })
     void troublePointsAtTheWord(String text, int at, String said) {
         assertThat(parse(text).troubles()).singleElement().satisfies(t -> {
@@ -177,6 +182,9 @@ class FindTest {
                         "ml",
                         "given",
                         "by",
+                        "anonymously",
+                        "wished",
+                        "for",
                         "Marta",
                         "Quill",
                         "from",

@@ -536,6 +536,10 @@ public class FindStore {
                     + arrived + "v.giver_id is null and a.kind in ('GIFT', 'SWAP') and (a.came_from like :" + p
                     + " or exists (select 1 from giver g where g.arrival_id = a.id and g.name like :" + p + ")))";
         }
+        if (term instanceof FindTerm.WishedFor w) {
+            params.put(p, "%" + escaped(w.reason()) + "%");
+            return "p.id in (select y.paint_id from wish y where y.collector_id = :me and y.reason like :" + p + ")";
+        }
         if (term instanceof FindTerm.FromArrival f) {
             params.put(p, "%" + escaped(f.title()) + "%");
             return arrived + "(a.title like :" + p + " or a.came_from like :" + p + ")) or " + OF_HOLDING
@@ -590,6 +594,11 @@ public class FindStore {
                         + " h.state in ('HERE', 'LENT') and h.form not in ('DOT', 'SAMPLE') and h.left_percent > 25)";
             case DISCONTINUED ->
                 "p.colour_id in (select c.id from colour c where c.collector_id = :me and c.status = 'DISCONTINUED')";
+            case GIVEN_ANONYMOUSLY ->
+                "p.id in (select v.paint_id from arrival_line v join giver g on g.id = v.giver_id where"
+                        + " v.collector_id = :me and g.name = '') or p.id in (select v.paint_id from arrival_line v"
+                        + " join giver g on g.arrival_id = v.arrival_id where v.collector_id = :me and v.giver_id is null"
+                        + " and g.name = '')";
             case CAUTIONED ->
                 withPigments(reference.all().stream().filter(g -> !g.cautions().isEmpty()), p, params);
             case OUT_OF_PRODUCTION ->

@@ -159,7 +159,7 @@ class SavedFinds {
     }
 
     private static List<String> origins(Find.Known known) {
-        List<String> all = new ArrayList<>();
+        List<String> all = new ArrayList<>(List.of("given anonymously"));
         known.arrivals().stream().limit(20).forEach(a -> all.add("from \"" + a.replace('"', '\'') + '"'));
         known.givers().stream().limit(20).forEach(g -> all.add("given by \"" + g.replace('"', '\'') + '"'));
         return all;

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import molvet.core.maker.MakerScale;
+import molvet.core.maker.PublishedScale;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Trait;
@@ -38,7 +39,11 @@ class MakerController {
     record EditionClaim(
             String trait, String asWritten, @Nullable String grade) {}
 
-    record ScaleView(String trait, String written, List<String> steps) {}
+    /** {@code written}: the scale as it is typed; {@code words}: who published it. */
+    record PublishedScaleView(String words, String written) {}
+
+    /** {@code published}: scales to begin from. */
+    record ScaleView(String trait, String written, List<String> steps, List<PublishedScaleView> published) {}
 
     record MakerView(
             long id,
@@ -114,7 +119,12 @@ class MakerController {
                         .map(t -> new ScaleView(
                                 t.words(),
                                 m.scale(t).toString(),
-                                t.scale().stream().map(g -> g.words()).toList()))
+                                t.scale().stream().map(g -> g.words()).toList(),
+                                Arrays.stream(PublishedScale.values())
+                                        .filter(s -> s.scale().trait() == t)
+                                        .map(s -> new PublishedScaleView(
+                                                s.words(), s.scale().toString()))
+                                        .toList()))
                         .toList(),
                 m.paints(),
                 store.lines(me, maker).stream()
