@@ -2228,6 +2228,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/reports/card.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["Report.print"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reports/care": {
         parameters: {
             query?: never;
@@ -2700,6 +2716,12 @@ export interface components {
             card: components["schemas"]["CardEntry"];
             dots: components["schemas"]["DotView"][];
             note: string;
+        };
+        CardStrip: {
+            name: string;
+            /** Format: int64 */
+            paint: number;
+            stops: string[];
         };
         CardsAsked: {
             card?: components["schemas"]["Size"];
@@ -4410,7 +4432,6 @@ export interface components {
             tint: number;
         };
         ReportCardView: {
-            alsoMissingWithoutFading: string[];
             cautions: components["schemas"]["ElementList"][];
             claims: components["schemas"]["ClaimsAnswered"][];
             deferral: string;
@@ -4418,17 +4439,25 @@ export interface components {
             /** Format: int32 */
             doubtsInAll: number;
             fading: components["schemas"]["PaintEntry"][];
+            find: string;
             /** Format: int32 */
             guessed: number;
             guidance: string;
+            inSteps: string;
+            lacks: string;
+            lacksWithoutFading?: string;
+            lasts: string;
             lightfastness: components["schemas"]["StepCount"][];
+            madeOf: string;
             missing: string[];
+            missingWithoutFading: string[];
             /** Format: int32 */
             mixtures: number;
             /** Format: int32 */
             paints: number;
             /** Format: int32 */
             single: number;
+            strips: components["schemas"]["CardStrip"][];
             /** Format: int32 */
             withoutRecipe: number;
         };
@@ -8823,6 +8852,28 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReportCardView"];
+                };
+            };
+        };
+    };
+    "Report.print": {
+        parameters: {
+            query?: {
+                find?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
                 };
             };
         };

@@ -1,76 +1,86 @@
 import { useQuery } from "@tanstack/react-query";
-import { Link, useSearchParams } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
-import { Page } from "../../ui/Page";
-import { ProblemNote } from "../../ui/ProblemNote";
+import { Link } from "react-router";
+import { client, data, type Schemas } from "../../api/client";
 import { counted } from "../../ui/words";
-import { ChoosingNav } from "./ChoosingNav";
-import { FindBox } from "./FindBox";
+import { FoundPage, useFindParam } from "./FoundPage";
 
 /** A line’s or a set’s report card, on one page. */
 export function ReportPage() {
-  const [params, setParams] = useSearchParams();
-  const find = params.get("find") ?? "owned";
+  const [find, setFind] = useFindParam("owned");
   const query = useQuery({
     queryKey: ["report", find],
     queryFn: () => data(client.GET("/api/reports/card", { params: { query: { find } } })),
   });
   const card = query.data;
   return (
-    <Page
+    <FoundPage
       title="Report card"
       under={card && <span className="code">{find || "everything"}</span>}
       aside={
-        card && (
-          <button type="button" className="btn btn-outline print:hidden" onClick={() => window.print()}>
+        card &&
+        card.paints > 0 && (
+          <a
+            className="btn btn-outline"
+            href={`/api/reports/card.pdf?find=${encodeURIComponent(find)}`}
+            target="_blank"
+            rel="noreferrer"
+          >
             Print
-          </button>
+          </a>
         )
       }
+      find={find}
+      label="A line, a set, a palette: any find"
+      placeholder="from the spring set · maker:Kelpwick · owned single"
+      onFind={setFind}
+      problem={query.error}
     >
-      <ChoosingNav />
-      <div className="mb-4 print:hidden">
-        <FindBox
-          find={find}
-          label="A line, a set, a palette: any find"
-          placeholder="from the spring set · maker:Kelpwick · owned single"
-          onFind={(f) => setParams({ find: f })}
-        />
-      </div>
-      <ProblemNote problem={query.error as Problem | null} />
       {card && card.paints === 0 && <p>Nothing answers to that find, so there is nothing to report.</p>}
       {card && card.paints > 0 && <Card card={card} find={find} />}
-    </Page>
+    </FoundPage>
+  );
+}
+
+/** The paints side by side, dark end up, in order of hue. */
+function Ribbon({ strips }: { strips: Schemas["CardStrip"][] }) {
+  return (
+    <ul className="flex flex-wrap gap-x-[3px] gap-y-1" aria-label="Its paints, in order of hue">
+      {strips.map((s) => (
+        <li key={s.paint} className="grow basis-3 max-w-8">
+          <Link
+            to={`/paints/${s.paint}`}
+            aria-label={s.name}
+            title={s.name}
+            className="block h-14"
+            style={{ background: `linear-gradient(${s.stops.join(", ")})` }}
+          />
+        </li>
+      ))}
+    </ul>
   );
 }
 
 function Card({ card: c, find }: { card: Schemas["ReportCardView"]; find: string }) {
-  const lasting = c.lightfastness.reduce((n, l) => n + l.count, 0);
   return (
     <div className="grid gap-x-10 gap-y-6 md:grid-cols-2 max-w-5xl">
+      {c.strips.length > 0 && (
+        <div className="md:col-span-2">
+          <Ribbon strips={c.strips} />
+        </div>
+      )}
       <section>
         <h2 className="font-semibold mb-1">What it is made of</h2>
-        <p>
-          {counted(c.paints, "paint")}: {c.single} of a single pigment, {counted(c.mixtures, "mixture")}
-          {c.withoutRecipe > 0 && `, ${c.withoutRecipe} without pigments on the label`}.
-        </p>
+        <p>{c.madeOf}</p>
         <Bar parts={[c.single, c.mixtures, c.withoutRecipe]} said="single, mixtures, not known" />
       </section>
       <section>
         <h2 className="font-semibold mb-1">How it lasts</h2>
-        <p>
-          {c.fading.length === 0
-            ? "None of them fades, as far as anyone says."
-            : `${c.fading.length} of ${c.paints} are poor or fugitive.`}
-        </p>
+        <p>{c.lasts}</p>
         <Bar
           parts={c.lightfastness.map((l) => l.count)}
           said={c.lightfastness.map((l) => l.step).join(", ")}
         />
-        <p className="quiet text-sm">
-          {c.lightfastness.map((l) => `${l.count} ${l.step}`).join(" · ")}
-          {lasting < c.paints && ` · ${c.paints - lasting} nobody speaks of`}
-        </p>
+        <p className="quiet text-sm">{c.inSteps}</p>
         {c.fading.length > 0 && (
           <p className="mt-1">
             {c.fading.map((p, i) => (
@@ -101,16 +111,8 @@ function Card({ card: c, find }: { card: Schemas["ReportCardView"]; find: string
       </section>
       <section>
         <h2 className="font-semibold mb-1">What it lacks</h2>
-        <p>
-          {c.missing.length === 0 ? "Every place on the wheel is filled." : `No ${c.missing.join(", no ")}.`}
-        </p>
-        {c.fading.length > 0 && (
-          <p>
-            {c.alsoMissingWithoutFading.length === 0
-              ? "With the fading ones taken out, nothing more is missing."
-              : `With the fading ones taken out: no ${c.alsoMissingWithoutFading.join(", no ")} either.`}
-          </p>
-        )}
+        <p>{c.lacks}</p>
+        {c.lacksWithoutFading && <p>{c.lacksWithoutFading}</p>}
         {c.guessed > 0 && (
           <p className="quiet text-sm">
             {counted(c.guessed, "colour is", "colours are")} not measured and taken from the recipe.

@@ -180,6 +180,9 @@ test("the plane says gaps, crowds and what stands in for what, and a dot says it
   expect(await screen.findByText(/110 degrees without a green/)).toBeTruthy();
   expect(screen.getByText(/Ferry stains more/)).toBeTruthy();
   expect(screen.getByText(/3 of the find are not measured/)).toBeTruthy();
+  expect(document.querySelectorAll("[data-way]")).toHaveLength(2);
+  await userEvent.click(screen.getByLabelText("ways from full strength to tint"));
+  expect(document.querySelectorAll("[data-way]")).toHaveLength(0);
   await userEvent.hover(document.querySelectorAll("circle")[1]);
   expect(within(screen.getByRole("status")).getByText("Ferry")).toBeTruthy();
 });
@@ -187,7 +190,14 @@ test("the plane says gaps, crowds and what stands in for what, and a dot says it
 test("a report card says what is missing once what fades is taken out", async () => {
   server({
     "GET /api/reports/card": {
+      find: "from the set",
       paints: 28,
+      madeOf: "28 paints: 20 of a single pigment, 7 mixtures, 1 without pigments on the label.",
+      strips: [{ paint: 1, name: "Tide", stops: STRIP.stops }],
+      lasts: "1 of 28 is poor or fugitive.",
+      inSteps: "25 excellent",
+      lacks: "No violet.",
+      lacksWithoutFading: "With the fading ones taken out, 27 are left: then also no cool red.",
       single: 20,
       mixtures: 7,
       withoutRecipe: 1,
@@ -195,7 +205,7 @@ test("a report card says what is missing once what fades is taken out", async ()
       fading: [entry(4, "Old Crimson")],
       claims: [{ trait: "granulation", asked: 10, agreed: 7 }],
       missing: ["violet"],
-      alsoMissingWithoutFading: ["cool red"],
+      missingWithoutFading: ["violet", "cool red"],
       cautions: [{ element: "cadmium", paints: [entry(5, "Sun")] }],
       guidance: "Never point a brush with the lips.",
       deferral: "The maker’s safety data sheet comes first.",
@@ -206,11 +216,33 @@ test("a report card says what is missing once what fades is taken out", async ()
   });
   open(<ReportPage />, "/report", "/report?find=from+the+set");
   expect(await screen.findByText("No violet.")).toBeTruthy();
-  expect(screen.getByText(/no cool red either/)).toBeTruthy();
+  expect(screen.getByText(/27 are left: then also no cool red/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Tide" }).getAttribute("href")).toBe("/paints/1");
+  expect(screen.getByRole("link", { name: "Print" }).getAttribute("href")).toBe(
+    "/api/reports/card.pdf?find=from%20the%20set",
+  );
   expect(screen.getByText("7 of 10")).toBeTruthy();
   expect(screen.getByRole("link", { name: "All 9" }).getAttribute("href")).toBe(
     "/doubts?find=from%20the%20set",
   );
+});
+
+test("an empty find has no report card to print, and nothing to take care of", async () => {
+  server({
+    "GET /api/reports/card": { paints: 0 },
+    "GET /api/reports/care": { elements: [], notToLend: [], unknown: 0, inAll: 0, guidance: "g", deferral: "d" },
+  });
+  open(<ReportPage />, "/report", "/report?find=plaid");
+  expect(await screen.findByText(/nothing to report/)).toBeTruthy();
+  expect(screen.queryByRole("link", { name: "Print" })).toBeNull();
+  cleanup();
+  const router = open(<CarePage />, "/care", "/care?find=plaid");
+  expect(await screen.findByText(/nothing to take care of/)).toBeTruthy();
+  expect(screen.queryByText(/not for a child/)).toBeNull();
+  const field = screen.getByRole("searchbox", { name: "Which paints" });
+  await userEvent.clear(field);
+  await userEvent.type(field, "in ring 2{Enter}");
+  expect(router.state.location.search).toBe("?find=in+ring+2");
 });
 
 test("care lists what not to lend to a child", async () => {

@@ -106,7 +106,7 @@ final class LargeCollection {
             // As the facts of paints are kept for finding: hue by sixths of the wheel, warmth from 50 degrees.
             s.execute(
                     "update paint p join reading r on r.id = p.reading_id set p.mass_l = r.mass_l, p.mass_a = r.mass_a,"
-                            + " p.mass_b = r.mass_b, p.facts = 1,"
+                            + " p.mass_b = r.mass_b, p.facts = 2,"
                             + " p.hue = elt(1 + floor(mod(degrees(atan2(r.mass_b, r.mass_a)) + 360, 360) / 60), 'RED', 'YELLOW',"
                             + " 'GREEN', 'GREEN', 'BLUE', 'VIOLET'),"
                             + " p.warmth = 180 - abs(180 - mod(degrees(atan2(r.mass_b, r.mass_a)) + 310, 360))"
@@ -114,6 +114,8 @@ final class LargeCollection {
             s.execute("insert into observation (collector_id, paint_id, trait, value, source, seen_on, created_at)"
                     + " select collector_id, id, 'LIKING', elt(1 + mod(id, 3), 'LOVED', 'LIKED', 'NO'), 'EYE', '2026-05-03',"
                     + " utc_timestamp() from paint where mod(id, 4) = 0 and collector_id = " + me);
+            s.execute("update paint set used_on = '2026-05-02',"
+                    + " volumes = concat(',', round(volume), ',') where collector_id = " + me);
             s.execute("update collector set next_accession = " + (paints + 1) + " where id = " + me);
             s.execute("drop temporary table seed");
             s.execute("analyze table paint, word, paint_word, paint_pigment, holding, swatch, reading, observation");

@@ -4,9 +4,11 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.EnumMap;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import java.util.stream.Collectors;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Wash;
 import molvet.core.pigment.Cautions;
@@ -101,6 +103,50 @@ public record ReportCard(
                 Range.missing(kept),
                 cautions,
                 guessed);
+    }
+
+    // ---- in words
+    // -----------------------------------------------------------------------------------------------------
+
+    public String madeOf() {
+        return paints + (paints == 1 ? " paint: " : " paints: ") + single + " of a single pigment, " + mixtures
+                + (mixtures == 1 ? " mixture" : " mixtures")
+                + (withoutRecipe == 0 ? "" : ", " + withoutRecipe + " without pigments on the label") + ".";
+    }
+
+    public String lasts() {
+        return fading.isEmpty()
+                ? "None of them fades, as far as anyone says."
+                : fading.size() + " of " + paints + (fading.size() == 1 ? " is" : " are") + " poor or fugitive.";
+    }
+
+    /** How many at each step, those nobody speaks of last. */
+    public String inSteps() {
+        int spoken = lightfastness.values().stream().mapToInt(Integer::intValue).sum();
+        List<String> all = new ArrayList<>();
+        lightfastness.forEach((l, n) -> all.add(n + " " + l.words()));
+        if (spoken < paints) all.add((paints - spoken) + " nobody speaks of");
+        return String.join(" · ", all);
+    }
+
+    public String lacks() {
+        return missing.isEmpty() ? "Every place on the wheel is filled." : no(missing) + ".";
+    }
+
+    /** What is missing once those that fade are taken out; empty where none fades. */
+    public Optional<String> lacksWithoutFading() {
+        if (fading.isEmpty()) return Optional.empty();
+        List<Range> more =
+                missingWithoutFading.stream().filter(r -> !missing.contains(r)).toList();
+        return Optional.of(
+                more.isEmpty()
+                        ? "With the fading ones taken out, nothing more is missing."
+                        : "With the fading ones taken out, " + (paints - fading.size()) + " are left: then also "
+                                + no(more).toLowerCase(Locale.ROOT) + ".");
+    }
+
+    private static String no(List<Range> places) {
+        return places.stream().map(Range::words).collect(Collectors.joining(", no ", "No ", ""));
     }
 
     /** Half strength, where hue is plainest: as measured, else as the recipe usually comes out. */

@@ -1,6 +1,5 @@
 package molvet.core.collection;
 
-import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -16,6 +15,6 @@ public record Accession(int number) {
 
     @Override
     public String toString() {
-        return String.format(Locale.ROOT, "M-%04d", number);
+        return "M-" + "0".repeat(Math.max(0, 4 - String.valueOf(number).length())) + number;
     }
 }

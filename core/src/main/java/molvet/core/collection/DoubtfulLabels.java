@@ -3,6 +3,7 @@ package molvet.core.collection;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -10,6 +11,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Doubts;
@@ -76,11 +78,7 @@ public final class DoubtfulLabels {
             }
         }
         for (List<Label> group : sameRecipe.values()) {
-            for (Label label : group) {
-                List<Label> rivals =
-                        group.stream().filter(o -> areRivals(label, o)).toList();
-                if (!rivals.isEmpty()) found.add(rival(label, rivals));
-            }
+            found.addAll(rivals(group));
             found.addAll(farApart(group));
         }
         found.addAll(alike(labels));
@@ -172,21 +170,40 @@ public final class DoubtfulLabels {
                         List.of(other.paint())));
     }
 
-    /** Two names of one hue, under one recipe in one line of a maker: one of the two labels is likely wrong. */
-    private static boolean areRivals(Label one, Label two) {
-        if (one.paint() == two.paint() || Words.folded(one.name()).equals(Words.folded(two.name()))) return false;
-        Optional<Hue> hue = Hue.spokenIn(one.name());
-        return hue.isPresent() && hue.equals(Hue.spokenIn(two.name()));
+    private record Called(Label label, String name) {}
+
+    /** Two names of one hue, under one recipe in one line of a maker: one of the labels is likely wrong. */
+    private static List<Doubt> rivals(List<Label> group) {
+        Map<Hue, List<Called>> byHue = new EnumMap<>(Hue.class);
+        for (Label l : group) {
+            Hue.spokenIn(l.name())
+                    .ifPresent(hue -> byHue.computeIfAbsent(hue, h -> new ArrayList<>())
+                            .add(new Called(l, Words.folded(l.name()))));
+        }
+        List<Doubt> found = new ArrayList<>();
+        for (List<Called> ofHue : byHue.values()) {
+            Map<String, Long> timesCalled =
+                    ofHue.stream().collect(Collectors.groupingBy(Called::name, Collectors.counting()));
+            for (Called one : ofHue) {
+                int rivals = ofHue.size() - timesCalled.get(one.name).intValue();
+                if (rivals == 0) continue;
+                found.add(rival(
+                        one.label,
+                        rivals,
+                        ofHue.stream()
+                                .filter(o -> !o.name.equals(one.name))
+                                .limit(MOST_OTHERS)
+                                .map(Called::label)
+                                .toList()));
+            }
+        }
+        return found;
     }
 
-    private static Doubt rival(Label label, List<Label> rivals) {
-        String names = String.join(
-                        ", ",
-                        rivals.stream()
-                                .limit(NAMED)
-                                .map(r -> "“" + r.name() + "”")
-                                .toList())
-                + (rivals.size() > NAMED ? " and " + (rivals.size() - NAMED) + " more" : "");
+    private static Doubt rival(Label label, int rivals, List<Label> shown) {
+        String names =
+                shown.stream().limit(NAMED).map(r -> "“" + r.name() + "”").collect(Collectors.joining(", "))
+                        + (rivals > NAMED ? " and " + (rivals - NAMED) + " more" : "");
         return new Doubt(
                 label.paint(),
                 Note.of(
@@ -195,6 +212,6 @@ public final class DoubtfulLabels {
                         label.maker() + " gives “" + label.name() + "” and " + names + " the same recipe, "
                                 + label.recipe()
                                 + ". Two names for one paint, or one label is wrong: look at both tubes."),
-                rivals.stream().map(Label::paint).limit(MOST_OTHERS).toList());
+                shown.stream().map(Label::paint).toList());
     }
 }

@@ -1,6 +1,6 @@
 package molvet.core.colour;
 
-import java.util.Locale;
+import java.util.HexFormat;
 
 /**
  * A colour in sRGB (IEC 61966-2-1:1999), each channel 0 to 1 when it can be shown; outside that it cannot.
@@ -65,7 +65,7 @@ public record Srgb(double r, double g, double b) {
 
     /** As {@code #rrggbb}, clipped to what can be shown. */
     public String hex() {
-        return String.format(Locale.ROOT, "#%02x%02x%02x", byteOf(r), byteOf(g), byteOf(b));
+        return "#" + HexFormat.of().toHexDigits(byteOf(r) << 16 | byteOf(g) << 8 | byteOf(b), 6);
     }
 
     private static boolean inRange(double v) {

@@ -35,10 +35,9 @@ public record NamePromise(Kind kind, boolean kept, String said) {
 
     /** All promises of a name; of an empty recipe only what the name says is told, as kept. */
     public static List<NamePromise> in(String name, Recipe recipe, PigmentReference reference) {
-        String folded = " " + Words.folded(name) + " ";
-        List<String> words = List.of(folded.strip().split(" "));
+        List<String> words = List.of(Words.folded(name).split(" "));
         List<NamePromise> all = new ArrayList<>();
-        Optional<String> named = named(folded, reference);
+        Optional<String> named = named(words, reference);
         boolean standsIn = words.stream().anyMatch(STANDS_IN::contains);
         boolean genuine = words.stream().anyMatch(GENUINE::contains);
         boolean holds = named.isEmpty()
@@ -85,10 +84,9 @@ public record NamePromise(Kind kind, boolean kept, String said) {
     }
 
     /** The longest name of a pigment that stands in the name as whole words. */
-    private static Optional<String> named(String folded, PigmentReference reference) {
-        return reference.names().stream()
+    private static Optional<String> named(List<String> words, PigmentReference reference) {
+        return reference.namesIn(words).stream()
                 .filter(n -> n.length() > 4 && reference.named(n).size() < MANY)
-                .filter(n -> folded.contains(" " + Words.folded(n) + " "))
                 .max((a, b) -> Integer.compare(a.length(), b.length()));
     }
 

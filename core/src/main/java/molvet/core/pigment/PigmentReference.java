@@ -7,10 +7,12 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
+import molvet.core.measure.Words;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
@@ -27,6 +29,8 @@ public final class PigmentReference {
     private final Map<PigmentCode, Pigment> found;
     private final Map<String, List<Pigment>> byConstitution = new TreeMap<>();
     private final Map<String, List<Pigment>> byName = new TreeMap<>();
+    private final Map<List<String>, List<String>> byWords = new HashMap<>();
+    private final int mostWords;
 
     private PigmentReference(Map<PigmentCode, Pigment> byCode) {
         this.byCode = byCode;
@@ -40,6 +44,10 @@ public final class PigmentReference {
                     .forEach(n ->
                             byName.computeIfAbsent(n, k -> new ArrayList<>()).add(p));
         }
+        byName.keySet()
+                .forEach(n -> byWords.computeIfAbsent(List.of(Words.folded(n).split(" ")), k -> new ArrayList<>())
+                        .add(n));
+        mostWords = byWords.keySet().stream().mapToInt(List::size).max().orElse(0);
     }
 
     public static PigmentReference standard() {
@@ -72,6 +80,17 @@ public final class PigmentReference {
     /** Every name in words that the reference knows. */
     public List<String> names() {
         return List.copyOf(byName.keySet());
+    }
+
+    /** Every name that stands whole among words, folded as by {@link Words#folded}. */
+    public List<String> namesIn(List<String> words) {
+        List<String> in = new ArrayList<>();
+        for (int from = 0; from < words.size(); from++) {
+            for (int to = from + 1; to <= Math.min(words.size(), from + mostWords); to++) {
+                in.addAll(byWords.getOrDefault(words.subList(from, to), List.of()));
+            }
+        }
+        return in;
     }
 
     /** The pigments that bear a number in any family, whatever their suffix. */

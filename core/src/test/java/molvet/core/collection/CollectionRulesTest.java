@@ -3,6 +3,7 @@ package molvet.core.collection;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.colour.Lab;
@@ -14,6 +15,31 @@ import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 
 class CollectionRulesTest {
+    /** A quarter full is what is bought again (common practice, no published source). */
+    @ParameterizedTest(name = "{0} runs low: {1}")
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "TUBE 25 HERE | true",
+                "TUBE 26 HERE | false",
+                "TUBE 10 HERE, HALF_PAN 90 LENT | false",
+                "TUBE 10 HERE, HALF_PAN 90 GIVEN_AWAY | true",
+                "TUBE 10 HERE, DOT 100 HERE | true",
+                "DOT 5 HERE | false",
+                "TUBE 0 USED_UP | false",
+            })
+    void aPaintRunsLowWhenNoHoldingIsMoreThanAQuarterFull(String holdings, boolean low) {
+        assertThat(Holding.isRunningLow(Arrays.stream(holdings.split(", "))
+                        .map(h -> h.split(" "))
+                        .map(h -> new Holding(
+                                HoldingForm.valueOf(h[0]),
+                                Optional.empty(),
+                                Integer.parseInt(h[1]),
+                                HoldingState.valueOf(h[2])))
+                        .toList()))
+                .isEqualTo(low);
+    }
+
     @ParameterizedTest(name = "{0} is {1}")
     @CsvSource({
         "TUBE HERE, OWNED",

@@ -72,6 +72,9 @@ public class Acts {
             "mass_l",
             "mass_a",
             "mass_b",
+            "used_on",
+            "runs_low",
+            "volumes",
             "facts",
             "seen_at",
             "seen_in");

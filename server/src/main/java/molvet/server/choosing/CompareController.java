@@ -228,14 +228,16 @@ class CompareController {
     @Transactional(readOnly = true)
     public ResponseEntity<byte[]> pdf(Collector me, @RequestParam List<Long> paints) {
         ComparisonSheet sheet = sheet(me, paints);
-        return drawn("application/pdf", "pdf", ComparisonSheet.A4.pdf(1, (pen, page) -> sheet.draw(pen)));
+        return drawn(
+                "application/pdf", "molvet-comparison.pdf", ComparisonSheet.A4.pdf(1, (pen, page) -> sheet.draw(pen)));
     }
 
     @GetMapping(path = "/api/compare.svg", produces = "image/svg+xml")
     @Transactional(readOnly = true)
     public ResponseEntity<byte[]> svg(Collector me, @RequestParam List<Long> paints) {
         ComparisonSheet sheet = sheet(me, paints);
-        return drawn("image/svg+xml", "svg", ComparisonSheet.A4.svg(1, (pen, page) -> sheet.draw(pen)));
+        return drawn(
+                "image/svg+xml", "molvet-comparison.svg", ComparisonSheet.A4.svg(1, (pen, page) -> sheet.draw(pen)));
     }
 
     /** @param dpi 20 to 300 */
@@ -246,14 +248,14 @@ class CompareController {
         ComparisonSheet sheet = sheet(me, paints);
         return drawn(
                 "image/png",
-                "png",
+                "molvet-comparison.png",
                 ComparisonSheet.A4.png(1, Math.max(20, Math.min(MOST_DPI, dpi)), (pen, page) -> sheet.draw(pen)));
     }
 
-    static ResponseEntity<byte[]> drawn(String type, String extension, byte[] bytes) {
+    static ResponseEntity<byte[]> drawn(String type, String name, byte[] bytes) {
         return ResponseEntity.ok()
                 .contentType(MediaType.valueOf(type))
-                .header("Content-Disposition", "inline; filename=\"molvet-comparison." + extension + "\"")
+                .header("Content-Disposition", "inline; filename=\"" + name + "\"")
                 .cacheControl(CacheControl.maxAge(Duration.ZERO).cachePrivate())
                 .body(bytes);
     }

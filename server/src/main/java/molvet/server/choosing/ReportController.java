@@ -3,16 +3,12 @@ package molvet.server.choosing;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.TreeMap;
-import molvet.core.choosing.Range;
-import molvet.core.choosing.ReportCard;
-import molvet.core.collection.Disputes;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.PigmentCode;
@@ -27,6 +23,7 @@ import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
 import molvet.server.maker.MakerStore;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
@@ -36,106 +33,30 @@ import org.springframework.web.bind.annotation.RestController;
 /** Reports on one page: a set or line, a pigment across makers, a maker over the years, and what calls for care. */
 @RestController
 class ReportController {
-    private static final int MOST = 5_000;
-
     private final VoiceStore store;
     private final PaintViews views;
     private final MakerStore makers;
     private final PigmentReference reference;
-    private final Disputes disputes;
+    private final ReportCards cards;
 
-    ReportController(VoiceStore store, PaintViews views, MakerStore makers, PigmentReference reference) {
+    ReportController(
+            VoiceStore store, PaintViews views, MakerStore makers, PigmentReference reference, ReportCards cards) {
         this.store = store;
         this.views = views;
         this.makers = makers;
         this.reference = reference;
-        this.disputes = new Disputes(reference);
+        this.cards = cards;
     }
-
-    record StepCount(String step, int count) {}
-
-    record ClaimsAnswered(String trait, int asked, int agreed) {}
-
-    record ElementList(String element, List<PaintViews.PaintEntry> paints) {}
-
-    record DoubtLine(String kind, String message, PaintViews.PaintEntry paint) {}
-
-    /**
-     * @param alsoMissingWithoutFading places on the wheel that only fading paints fill
-     * @param doubts the gravest five among them
-     */
-    record ReportCardView(
-            int paints,
-            int single,
-            int mixtures,
-            int withoutRecipe,
-            List<StepCount> lightfastness,
-            List<PaintViews.PaintEntry> fading,
-            List<ClaimsAnswered> claims,
-            List<String> missing,
-            List<String> alsoMissingWithoutFading,
-            List<ElementList> cautions,
-            String guidance,
-            String deferral,
-            int guessed,
-            List<DoubtLine> doubts,
-            int doubtsInAll) {}
 
     /** How a line, a set or any find does, on one page. */
     @GetMapping("/api/reports/card")
-    @Transactional(readOnly = true)
-    public ReportCardView card(Collector me, @RequestParam(defaultValue = "") String find) {
-        List<VoiceRow> rows = store.some(me, views.ids(me, find, MOST));
-        ReportCard card = ReportCard.of(rows.stream().map(Samples::entry).toList(), reference);
-        List<Disputes.Dispute> doubts =
-                disputes.among(rows.stream().map(VoiceRow::party).toList());
-        Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
-        List<Range> also = new ArrayList<>(card.missingWithoutFading());
-        also.removeAll(card.missing());
-        return new ReportCardView(
-                card.paints(),
-                card.single(),
-                card.mixtures(),
-                card.withoutRecipe(),
-                card.lightfastness().entrySet().stream()
-                        .map(e -> new StepCount(e.getKey().words(), e.getValue()))
-                        .toList(),
-                card.fading().stream().map(entries::get).toList(),
-                card.borneOut().entrySet().stream()
-                        .map(e -> new ClaimsAnswered(
-                                e.getKey().words(),
-                                e.getValue().asked(),
-                                e.getValue().agreed()))
-                        .toList(),
-                card.missing().stream().map(Range::words).toList(),
-                also.stream().map(Range::words).toList(),
-                elements(card.cautions(), entries),
-                Cautions.GUIDANCE,
-                Cautions.DEFERRAL,
-                card.guessed(),
-                doubts.stream()
-                        .limit(5)
-                        .map(d -> new DoubtLine(d.kind().words(), d.message(), entries.get(d.paint())))
-                        .toList(),
-                doubts.size());
+    ReportCards.ReportCardView card(Collector me, @RequestParam(defaultValue = "") String find) {
+        return cards.card(me, find);
     }
 
-    private Map<Long, PaintViews.PaintEntry> entries(Collector me, List<VoiceRow> rows) {
-        Map<Long, PaintViews.PaintEntry> all = new HashMap<>();
-        views.entries(me, rows.stream().map(VoiceRow::id).toList()).forEach(e -> all.put(e.id(), e));
-        return all;
-    }
-
-    private static List<ElementList> elements(
-            Map<String, List<Long>> cautions, Map<Long, PaintViews.PaintEntry> entries) {
-        return cautions.entrySet().stream()
-                .map(e -> new ElementList(
-                        e.getKey(),
-                        e.getValue().stream()
-                                .map(entries::get)
-                                .filter(Objects::nonNull)
-                                .toList()))
-                .toList();
+    @GetMapping(path = "/api/reports/card.pdf", produces = "application/pdf")
+    ResponseEntity<byte[]> print(Collector me, @RequestParam(defaultValue = "") String find) {
+        return CompareController.drawn("application/pdf", "molvet-report-card.pdf", cards.pdf(me, find));
     }
 
     /** {@code coolness}: degrees from the warmest hue, at half strength; null where it is not measured or is a neutral. */
@@ -165,8 +86,8 @@ class ReportController {
     public PigmentReport pigment(Collector me, @PathVariable String code) {
         PigmentCode wanted =
                 PigmentCode.parse(code).orElseThrow(() -> new NotFound("“" + code + "” is no pigment code."));
-        List<VoiceRow> rows = store.some(me, views.ids(me, wanted.toString(), MOST));
-        Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
+        List<VoiceRow> rows = store.some(me, views.ids(me, wanted.toString(), ReportCards.MOST));
+        Map<Long, PaintViews.PaintEntry> entries = cards.entries(me, rows);
         List<VoiceRow> alone =
                 rows.stream().filter(r -> r.pigments().isSingle()).toList();
         List<VoiceRow> warm = alone.stream()
@@ -200,7 +121,7 @@ class ReportController {
                         .toList());
     }
 
-    record YearOfClaims(int year, List<ClaimsAnswered> claims) {}
+    record YearOfClaims(int year, List<ReportCards.ClaimsAnswered> claims) {}
 
     record ClaimMissed(PaintViews.PaintEntry paint, String trait, String label, String paper) {}
 
@@ -214,7 +135,7 @@ class ReportController {
         List<VoiceRow> rows = store.all(me).stream()
                 .filter(r -> Objects.equals(r.makerId(), maker))
                 .toList();
-        Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
+        Map<Long, PaintViews.PaintEntry> entries = cards.entries(me, rows);
         Map<Integer, Map<Trait, int[]>> years = new TreeMap<>();
         List<ClaimMissed> missed = new ArrayList<>();
         for (VoiceRow r : rows) {
@@ -244,7 +165,7 @@ class ReportController {
                         .map(y -> new YearOfClaims(
                                 y.getKey(),
                                 y.getValue().entrySet().stream()
-                                        .map(t -> new ClaimsAnswered(
+                                        .map(t -> new ReportCards.ClaimsAnswered(
                                                 t.getKey().words(), t.getValue()[0], t.getValue()[1]))
                                         .toList()))
                         .toList(),
@@ -256,7 +177,7 @@ class ReportController {
      * @param unknown how many of them only for want of a recipe
      */
     record CareReport(
-            List<ElementList> elements,
+            List<ReportCards.ElementList> elements,
             List<PaintViews.PaintEntry> notToLend,
             int unknown,
             int inAll,
@@ -267,8 +188,8 @@ class ReportController {
     @GetMapping("/api/reports/care")
     @Transactional(readOnly = true)
     public CareReport care(Collector me, @RequestParam(defaultValue = "owned or sampled") String find) {
-        List<VoiceRow> rows = store.some(me, views.ids(me, find, MOST));
-        Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
+        List<VoiceRow> rows = store.some(me, views.ids(me, find, ReportCards.MOST));
+        Map<Long, PaintViews.PaintEntry> entries = cards.entries(me, rows);
         Map<String, List<Long>> byElement = new TreeMap<>();
         List<PaintViews.PaintEntry> not = new ArrayList<>();
         int unknown = 0;
@@ -282,7 +203,7 @@ class ReportController {
             if (!elements.isEmpty() || untold) not.add(entries.get(r.id()));
         }
         return new CareReport(
-                elements(new LinkedHashMap<>(byElement), entries),
+                ReportCards.elements(new LinkedHashMap<>(byElement), entries),
                 not,
                 unknown,
                 rows.size(),

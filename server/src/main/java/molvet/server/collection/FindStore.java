@@ -448,8 +448,8 @@ public class FindStore {
         }
         if (term instanceof FindTerm.OfRecipe r) return r.single() ? "p.pigments = 1" : "p.pigments > 1";
         if (term instanceof FindTerm.OfVolume v) {
-            params.put(p, v.ml());
-            return OF_HOLDING + "h.volume = :" + p + ")";
+            params.put(p, "%," + v.ml().stripTrailingZeros().toPlainString() + ",%");
+            return "p.volumes like :" + p;
         }
         if (term instanceof FindTerm.PerMl c) {
             params.put(p, c.price());
@@ -563,12 +563,7 @@ public class FindStore {
         }
         if (term instanceof FindTerm.NotUsedSince n) {
             params.put(p, LocalDate.of(n.year(), 1, 1));
-            return "p.standing in ('OWNED', 'SAMPLED')"
-                    + " and p.id not in (select y.paint_id from swatch y where y.collector_id = :me and y.painted_on >= :"
-                    + p + ") and p.id not in (select o.paint_id from observation o where o.collector_id = :me and"
-                    + " o.seen_on >= :" + p
-                    + ") and p.id not in (select h.paint_id from holding h where h.collector_id ="
-                    + " :me and h.came_on >= :" + p + ")";
+            return "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < :" + p + ", true)";
         }
         return term instanceof FindTerm.Lacks l ? lacks(l.missing()) : plain(((FindTerm.Is) term).what(), p, params);
     }
@@ -588,10 +583,7 @@ public class FindStore {
                         + " or c.id is null and y.painted_on >= :" + p
                         + " and not exists (select 1 from reading z where z.swatch_id = y.id)))";
             }
-            // A quarter is left of every holding that counts.
-            case RUNNING_LOW ->
-                "p.standing = 'OWNED' and p.id not in (select h.paint_id from holding h where h.collector_id = :me and"
-                        + " h.state in ('HERE', 'LENT') and h.form not in ('DOT', 'SAMPLE') and h.left_percent > 25)";
+            case RUNNING_LOW -> "p.runs_low";
             case DISCONTINUED ->
                 "p.colour_id in (select c.id from colour c where c.collector_id = :me and c.status = 'DISCONTINUED')";
             case GIVEN_ANONYMOUSLY ->

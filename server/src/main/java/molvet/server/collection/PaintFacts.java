@@ -58,7 +58,7 @@ public class PaintFacts implements Acts.Restored {
     private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
     /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
-    private static final int VERSION = 1;
+    private static final int VERSION = 2;
 
     private final PaintStore store;
     private final MakerStore makers;
@@ -161,6 +161,9 @@ public class PaintFacts implements Acts.Restored {
                             massTone.map(Lab::l).orElse(null),
                             massTone.map(Lab::a).orElse(null),
                             massTone.map(Lab::b).orElse(null),
+                            store.lastUse(me, id).orElse(null),
+                            Holding.isRunningLow(holdings),
+                            volumes(holdings),
                             VERSION));
             store.keepPigments(me, id, codes);
             store.keepWords(me, id, words(me, p));
@@ -244,6 +247,15 @@ public class PaintFacts implements Acts.Restored {
             case STAINING -> p.claimStaining();
             case GRANULATION -> p.claimGranulation();
         };
+    }
+
+    private static String volumes(List<Holding> holdings) {
+        return holdings.stream()
+                .flatMap(h -> h.full().stream())
+                .map(v -> v.ml().stripTrailingZeros().toPlainString() + ",")
+                .distinct()
+                .limit(12)
+                .reduce(",", String::concat);
     }
 
     private static Holding holding(PaintStore.HoldingRow h) {

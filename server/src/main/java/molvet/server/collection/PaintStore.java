@@ -112,6 +112,9 @@ public class PaintStore {
             @Nullable Double massL,
             @Nullable Double massA,
             @Nullable Double massB,
+            @Nullable LocalDate usedOn,
+            boolean runsLow,
+            String volumes,
             int version) {}
 
     private static final String PAINT = """
@@ -349,6 +352,21 @@ public class PaintStore {
     }
 
     /** The swatch that stands for a paint: of those neither lost nor painted anew its newest that is filed, or else its newest. */
+    /** When it was last painted out, looked at, poured or bought. */
+    Optional<LocalDate> lastUse(Collector me, long paint) {
+        return db.sql("""
+                select max(d) from (
+                    select max(painted_on) d from swatch where collector_id = :me and paint_id = :paint
+                    union all select max(seen_on) from observation where collector_id = :me and paint_id = :paint
+                    union all select max(poured_on) from pour where collector_id = :me and paint_id = :paint
+                    union all select max(came_on) from holding where collector_id = :me and paint_id = :paint) used
+                """)
+                .param("me", me.id())
+                .param("paint", paint)
+                .query((rs, n) -> Optional.ofNullable(rs.getObject(1, LocalDate.class)))
+                .single();
+    }
+
     Optional<Long> currentSwatch(Collector me, long paint) {
         return db.sql("""
                 select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
@@ -377,7 +395,7 @@ public class PaintStore {
         db.sql("""
                 update paint set recipe = ?, pigments = ?, standing = ?, form = ?, volume = ?, swatch_id = ?,
                        reading_id = ?, voices = ?, disagrees = ?, order_key = ?, hue = ?, warmth = ?, mass_l = ?, mass_a = ?,
-                       mass_b = ?, facts = ?
+                       mass_b = ?, used_on = ?, runs_low = ?, volumes = ?, facts = ?
                 where id = ? and collector_id = ?
                 """)
                 .params(
@@ -396,6 +414,9 @@ public class PaintStore {
                         f.massL,
                         f.massA,
                         f.massB,
+                        f.usedOn,
+                        f.runsLow,
+                        f.volumes,
                         f.version,
                         paint,
                         me.id())

@@ -14,9 +14,9 @@ class WaitingController {
 
     private final FindStore finds;
     private final PaintStore store;
-    private final DisputeController disputes;
+    private final DisputeViews disputes;
 
-    WaitingController(FindStore finds, PaintStore store, DisputeController disputes) {
+    WaitingController(FindStore finds, PaintStore store, DisputeViews disputes) {
         this.finds = finds;
         this.store = store;
         this.disputes = disputes;

@@ -9,6 +9,7 @@ import java.util.Map;
 import javax.imageio.ImageIO;
 import molvet.server.Api;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -136,12 +137,44 @@ class ChoosingApiTest {
         assertThat(card.get("single").asInt()).isEqualTo(2);
         assertThat(card.at("/fading/0/name").asString()).isEqualTo("Dulse");
         assertThat(card.get("missing").toString()).doesNotContain("cool red").contains("violet");
-        assertThat(card.get("alsoMissingWithoutFading").toString()).contains("cool red");
+        assertThat(card.get("missingWithoutFading").toString()).contains("cool red");
+        assertThat(card.get("lacksWithoutFading").asString()).endsWith("then also no cool red.");
+        assertThat(card.get("strips").valueStream().map(s -> s.get("name").asString()))
+                .containsExactly("Gorse", "Dulse");
         assertThat(card.at("/cautions/0/element").asString()).isEqualTo("cadmium");
         JsonNode care = me.get("/api/reports/care").must(200).json();
         assertThat(care.get("notToLend").valueStream().map(p -> p.get("name").asString()))
                 .containsExactlyInAnyOrder("Gorse", "Quay");
         assertThat(care.get("unknown").asInt()).isEqualTo(1);
+    }
+
+    @Test
+    void aReportCardIsPrintedOnOnePage() throws Exception {
+        measured("Dulse", "Kelpwick", "PR83", 33, 52, 4);
+        for (int i = 0; i < 130; i++) {
+            me.post(
+                            "/api/paints",
+                            of(
+                                    "name",
+                                    "Moth Ochre of the long evening no " + i,
+                                    "form",
+                                    "TUBE",
+                                    "pigments",
+                                    "PR83 PY35"))
+                    .must(201);
+        }
+        Api.Answer print = me.get("/api/reports/card.pdf?find=owned").must(200);
+        try (PDDocument pdf = Loader.loadPDF(print.bytes())) {
+            assertThat(pdf.getNumberOfPages()).isEqualTo(1);
+            String text = new PDFTextStripper().getText(pdf).replaceAll("\\s+", " ");
+            assertThat(text)
+                    .contains("131 paints: 1 of a single pigment, 130 mixtures.")
+                    .contains("131 of 131 are poor or fugitive.")
+                    .contains("and 107 more")
+                    .contains("Gravest doubts")
+                    .contains("safety data sheet");
+        }
+        Api.collector().get("/api/reports/card.pdf?find=owned").must(200);
     }
 
     @Test
