@@ -6,6 +6,7 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.measure.Prices;
@@ -93,12 +94,19 @@ class ShopNotes {
     }
 
     private Noted wished(Collector me, ShopNote typed, String name, String maker, Optional<Long> there) {
-        long paint = there.orElseGet(() -> paints.add(me, newPaint(typed, name, maker, true, null, null)));
-        wish(me, paint, new Wish(typed.reason(), typed.price(), typed.currency()));
-        return new Noted(
-                paint,
-                there.isPresent(),
-                there.isPresent() ? name + " was there; the wish is kept with it." : name + " is on the wish list.");
+        Wish wish = new Wish(typed.reason(), typed.price(), typed.currency());
+        if (there.isPresent()) {
+            wish(me, there.get(), wish);
+            return new Noted(there.get(), true, name + " was there; the wish is kept with it.");
+        }
+        Reason reason = reason(wish);
+        long paint = acts.act(me, () -> "Wished for " + name, List.of(), made -> {
+            long id = paints.catalogue(me, newPaint(typed, name, maker, true, null, null), made);
+            made.row("wish", keep(me, id, reason));
+            return id;
+        });
+        facts.refresh(me, paint);
+        return new Noted(paint, false, name + " is on the wish list.");
     }
 
     private Noted bought(Collector me, ShopNote typed, String name, String maker, Optional<Long> there) {
@@ -177,24 +185,35 @@ class ShopNotes {
         }
     }
 
+    private record Reason(String said, Optional<Money> mostPerMl) {}
+
+    private static Reason reason(Wish typed) {
+        return new Reason(
+                Words.lines("reason", typed.reason(), 1000),
+                Fields.text(typed.mostPerMl()).isBlank()
+                        ? Optional.empty()
+                        : Optional.of(Prices.parse(Fields.text(typed.mostPerMl()), Fields.text(typed.currency()))));
+    }
+
+    private long keep(Collector me, long paint, Reason reason) {
+        return store.keepWish(
+                me,
+                paint,
+                reason.said,
+                reason.mostPerMl.map(Money::getAmount).orElse(null),
+                reason.mostPerMl.map(m -> m.getCurrencyUnit().getCode()).orElse(null),
+                Utc.of(clock.instant()));
+    }
+
     @Transactional
     public Noted wish(Collector me, long paint, Wish typed) {
-        String reason = Words.lines("reason", typed.reason(), 1000);
-        Optional<Money> most = Fields.text(typed.mostPerMl()).isBlank()
-                ? Optional.empty()
-                : Optional.of(Prices.parse(Fields.text(typed.mostPerMl()), Fields.text(typed.currency())));
+        Reason reason = reason(typed);
         Optional<Long> before = store.wish(me, paint);
         String name = paintStore.paint(me, paint).orElseThrow().name();
-        List<Acts.Row> rows = new java.util.ArrayList<>(List.of(new Acts.Row("paint", paint)));
+        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", paint)));
         before.ifPresent(id -> rows.add(new Acts.Row("wish", id)));
         acts.act(me, () -> "Wished for " + name, rows, made -> {
-            long id = store.keepWish(
-                    me,
-                    paint,
-                    reason,
-                    most.map(Money::getAmount).orElse(null),
-                    most.map(m -> m.getCurrencyUnit().getCode()).orElse(null),
-                    Utc.of(clock.instant()));
+            long id = keep(me, paint, reason);
             if (before.isEmpty()) made.row("wish", id);
             store.setWished(me, paint);
             return null;

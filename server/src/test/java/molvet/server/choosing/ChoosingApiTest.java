@@ -246,6 +246,30 @@ class ChoosingApiTest {
     }
 
     @Test
+    void aWishForWhatIsNotThereIsOneActAndFoundByItsReason() {
+        long paint = me.post(
+                        "/api/shop/notes",
+                        of("kind", "WISH", "name", "Night Ferry", "pigments", "PB27", "reason", "For dusk, 100 %_sure"),
+                        "one")
+                .must(201)
+                .json()
+                .get("paint")
+                .asLong();
+        assertThat(me.get("/api/paints/" + paint).json().get("standing").asString())
+                .isEqualTo("WISHED");
+        for (String find : List.of("wished for dusk", "wished for \"for dusk\"", "wished for DUSK single")) {
+            assertThat(me.find(find).json().get("total").asInt()).as(find).isEqualTo(1);
+        }
+        assertThat(me.find("wished for dawn").json().get("total").asInt()).isZero();
+        me.undoLast();
+        me.get("/api/paints/" + paint).must(404);
+        assertThat(me.get("/api/wishes").json().get("wishes")).isEmpty();
+        me.post("/api/shop/notes", of("kind", "WISH", "name", "Quay", "price", "x", "currency", "EUR"), "two")
+                .must(422);
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+    }
+
+    @Test
     void twoPhonesNotingTheSameMakeNothingTwice() {
         Map<String, Object> wish = of(
                 "kind",

@@ -153,6 +153,33 @@ class VoicesApiTest {
     }
 
     @Test
+    void giftsAreFoundByTheirGiverAndThoseOfOneWhoAskedNotToBeNamedOnlyAsSuch() {
+        for (List<String> gift : List.of(List.of("Dune", "Ottoline", "NOT_KEPT"), List.of("Moth", "Bo", "NAMED"))) {
+            long id = me.post(
+                            "/api/arrivals",
+                            Map.of(
+                                    "kind",
+                                    "GIFT",
+                                    "text",
+                                    gift.get(0) + " PBr7 15 ml",
+                                    "givers",
+                                    List.of(Map.of("name", gift.get(1), "naming", gift.get(2)))))
+                    .must(201)
+                    .json()
+                    .get("id")
+                    .asLong();
+            me.post("/api/arrivals/" + id + "/log", Map.of()).must(200);
+        }
+        paint(of("name", "Bought", "form", "TUBE"));
+        assertThat(found("given anonymously")).isEqualTo("Dune");
+        assertThat(found("given by Bo")).isEqualTo("Moth");
+        assertThat(found("given by Ottoline")).isEmpty();
+        assertThat(found("not given anonymously")).isEqualTo("Bought Moth");
+        assertThat(found("given by Bo or given anonymously")).isEqualTo("Dune Moth");
+        assertThat(me.find("given by").json().get("troubles").toString()).contains("given anonymously");
+    }
+
+    @Test
     void troubleIsSaidAtItsWordAndNothingIsLost() {
         paint(of("name", "Tide", "pigments", "PB29", "form", "TUBE"));
         JsonNode unread = me.find("near M-0001 (blue").must(200).json();
