@@ -23,9 +23,7 @@ up() {
   chmod 755 "$HOME_DIR"
   PORT=$((20000 + RANDOM % 10000))
   DB_PORT=$((30000 + RANDOM % 2000))
-  # Statements with their values written out, so that the log of one find can be run again bare.
-  SPRING_DATASOURCE_URL="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?timezone=UTC&useServerPrepStmts=false&maxAllowedPacket=134217728" \
-    MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
+  MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
   until grep -q 'Molvet is at' "$OUT/molvet.log"; do kill -0 $! || { cat "$OUT/molvet.log" >&2; exit 1; }; sleep 0.5; done
   mariadb --no-defaults --socket="$HOME_DIR/run/db.sock" --user="$(id -un)" -e "grant all on *.* to molvet@127.0.0.1"
   JDBC="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?user=molvet&password=$(cat "$HOME_DIR/db.password")"
@@ -78,8 +76,18 @@ start() {
 }
 
 find() {
+  local second pid
   up
-  java -cp "$CP" molvet.bench.FindBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/find.log"
+  second=$((PORT + 1))
+  # A second Molvet on the same database writes statements with their values, so that its log can be run again bare.
+  MOLVET_PORT=$second MOLVET_DB_PORT=$DB_PORT MOLVET_DB_PASSWORD=$(cat "$HOME_DIR/db.password") \
+    SPRING_DATASOURCE_URL="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?timezone=UTC&useServerPrepStmts=false" \
+    java $JAVA_FLAGS -jar server/target/app/molvet-app.jar >"$OUT/second.log" 2>&1 &
+  pid=$!
+  until curl -sf -o /dev/null "http://127.0.0.1:$second/"; do kill -0 $pid || { cat "$OUT/second.log" >&2; return 1; }; sleep 0.2; done
+  java -cp "$CP" molvet.bench.FindBench "http://127.0.0.1:$PORT" "http://127.0.0.1:$second" "$JDBC" 2>"$OUT/find.log"
+  kill $pid
+  wait $pid 2>/dev/null || true
   down
 }
 

@@ -2,6 +2,7 @@ package molvet.bench;
 
 import java.sql.Connection;
 import java.sql.DriverManager;
+import java.sql.PreparedStatement;
 import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
@@ -13,8 +14,9 @@ import java.util.Locale;
 /**
  * Finds over 20,000 paints through HTTP, against the same statements run bare.
  *
- * <p>Arguments: address of a running Molvet, JDBC address of its database with the right to read the general log. The
- * statements are taken from the database's own log of one find, so the peer does exactly the reading and no more.
+ * <p>Arguments: address of a running Molvet, of a second one on the same database that writes its statements with their values,
+ * and the JDBC address of that database with the right to read the general log. The statements are taken from the database's own
+ * log of one find of the second, so the peer does exactly the reading and no more; both prepare them in the database.
  */
 public final class FindBench {
     private static final int PAINTS = 20_000;
@@ -49,37 +51,44 @@ public final class FindBench {
             "discontinued",
             "loved",
             "cadmium-free",
-            "name like tern");
+            "name like tern",
+            "wished for dusk",
+            "given anonymously");
 
     private FindBench() {}
 
     public static void main(String[] args) throws SQLException {
         Client client = new Client(args[0]);
+        Client second = new Client(args[1]);
         client.get("/api/session");
+        second.get("/api/session");
         client.post("/api/collectors", """
                 {"email":"twenty@molvet.example","name":"Twenty thousand","password":"three wet brushes"}""");
-        try (Connection db = DriverManager.getConnection(args[1])) {
+        try (Connection db = DriverManager.getConnection(args[2] + "&useServerPrepStmts=true")) {
             LargeCollection.fill(client, db, "twenty@molvet.example", PAINTS);
+            second.post("/api/session", """
+                    {"email":"twenty@molvet.example","password":"three wet brushes"}""");
             List<Long> all = new ArrayList<>();
             double slowest = 0;
             String slowestFind = "";
             double oursTogether = 0;
             double bareTogether = 0;
             for (String find : FINDS) {
-                List<String> statements = logged(db, () -> client.find(find));
+                List<PreparedStatement> statements = prepared(db, logged(db, () -> second.find(find)));
                 long[] ours = new long[ROUNDS];
                 long[] bare = new long[ROUNDS];
                 for (int i = -WARM; i < ROUNDS; i++) {
                     long start = System.nanoTime();
                     client.find(find);
                     long middle = System.nanoTime();
-                    run(db, statements);
+                    run(statements);
                     long end = System.nanoTime();
                     if (i < 0) continue;
                     ours[i] = middle - start;
                     bare[i] = end - middle;
                     all.add(ours[i]);
                 }
+                for (PreparedStatement s : statements) s.close();
                 Arrays.sort(ours);
                 Arrays.sort(bare);
                 if (ours[ROUNDS * 95 / 100] > slowest) {
@@ -160,13 +169,17 @@ public final class FindBench {
         }
     }
 
-    private static void run(Connection db, List<String> statements) throws SQLException {
-        try (Statement s = db.createStatement()) {
-            for (String sql : statements) {
-                try (ResultSet rows = s.executeQuery(sql)) {
-                    int columns = rows.getMetaData().getColumnCount();
-                    while (rows.next()) for (int c = 1; c <= columns; c++) rows.getObject(c);
-                }
+    private static List<PreparedStatement> prepared(Connection db, List<String> statements) throws SQLException {
+        List<PreparedStatement> all = new ArrayList<>();
+        for (String sql : statements) all.add(db.prepareStatement(sql));
+        return all;
+    }
+
+    private static void run(List<PreparedStatement> statements) throws SQLException {
+        for (PreparedStatement s : statements) {
+            try (ResultSet rows = s.executeQuery()) {
+                int columns = rows.getMetaData().getColumnCount();
+                while (rows.next()) for (int c = 1; c <= columns; c++) rows.getObject(c);
             }
         }
     }
