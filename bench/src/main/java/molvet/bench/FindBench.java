@@ -114,6 +114,8 @@ public final class FindBench {
                     "/api/reports/card?find=single")) {
                 long[] times = new long[8];
                 for (int i = -2; i < times.length; i++) {
+                    // After a change, when nothing worked out before still holds.
+                    client.post("/api/finds", "{\"name\":\"Singles\",\"text\":\"single\"}");
                     long start = System.nanoTime();
                     client.get(path);
                     if (i >= 0) times[i] = System.nanoTime() - start;
@@ -121,7 +123,7 @@ public final class FindBench {
                 Arrays.sort(times);
                 System.out.printf(
                         Locale.ROOT,
-                        "| `%s` over 20,000 paints, ms (median of 8) | %.0f | limit: 2000 | %.2f× | under 1× |%n",
+                        "| `%s` over 20,000 paints after a change, ms (median of 8) | %.0f | limit: 2000 | %.2f× | under 1× |%n",
                         path,
                         times[4] / 1e6,
                         times[4] / 2000e6);

@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
 import java.util.EnumMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -89,18 +88,28 @@ public final class DoubtfulLabels {
     private static List<Doubt> farApart(List<Label> group) {
         List<Doubt> found = new ArrayList<>();
         List<Label> seen = group.stream().filter(l -> l.massTone().isPresent()).toList();
-        Set<String> told = new HashSet<>();
-        for (Label one : seen) {
-            // Each beside the one it lies farthest from, told once of the two: of many all pairs would say no more.
-            Label other = seen.stream()
-                    .max(Comparator.comparingDouble(o ->
-                            o.massTone().get().differenceFrom(one.massTone().get())))
-                    .orElseThrow();
-            double apart = one.massTone().get().differenceFrom(other.massTone().get());
-            if (apart < FAR
-                    || !told.add(Math.min(one.paint(), other.paint()) + "-" + Math.max(one.paint(), other.paint()))) {
-                continue;
+        // Each beside the one it lies farthest from, told once of the two: of many all pairs would say no more.
+        int[] farthest = new int[seen.size()];
+        double[] away = new double[seen.size()];
+        for (int i = 0; i < seen.size(); i++) {
+            Lab colour = seen.get(i).massTone().orElseThrow();
+            for (int j = i + 1; j < seen.size(); j++) {
+                double apart = colour.differenceFrom(seen.get(j).massTone().orElseThrow());
+                if (apart > away[i]) {
+                    away[i] = apart;
+                    farthest[i] = j;
+                }
+                if (apart > away[j]) {
+                    away[j] = apart;
+                    farthest[j] = i;
+                }
             }
+        }
+        for (int i = 0; i < seen.size(); i++) {
+            int j = farthest[i];
+            if (away[i] < FAR || j < i && farthest[j] == i) continue;
+            Label one = seen.get(i);
+            Label other = seen.get(j);
             found.add(new Doubt(
                     one.paint(),
                     Note.of(
@@ -114,60 +123,58 @@ public final class DoubtfulLabels {
                                     one.name(),
                                     other.name(),
                                     one.recipe(),
-                                    apart)),
+                                    away[i])),
                     List.of(other.paint())));
         }
         return found;
     }
 
+    /** A label beside what its recipe lets expect. */
+    private record Expected(Label label, Lab seen, Lab usual) {
+        boolean isNear(Expected o) {
+            return Math.abs(seen.a() - o.seen.a()) <= 6
+                    && Math.abs(seen.b() - o.seen.b()) <= 6
+                    && seen.differenceFrom(o.seen) <= SAME;
+        }
+    }
+
     /** Two recipes of one maker that let expect quite different colours, and come out the same on one's own paper. */
     private List<Doubt> alike(Collection<Label> labels) {
         List<Doubt> found = new ArrayList<>();
-        Map<String, List<Label>> byMaker = new LinkedHashMap<>();
+        Map<String, List<Expected>> byMaker = new LinkedHashMap<>();
         for (Label l : labels) {
-            if (l.massTone().isPresent() && !l.maker().isEmpty()) {
-                byMaker.computeIfAbsent(Words.folded(l.maker()), k -> new ArrayList<>())
-                        .add(l);
-            }
+            if (l.massTone().isEmpty() || l.maker().isEmpty()) continue;
+            UsualColour.of(l.recipe(), reference)
+                    .ifPresent(usual -> byMaker.computeIfAbsent(Words.folded(l.maker()), k -> new ArrayList<>())
+                            .add(new Expected(l, l.massTone().get(), usual.massTone())));
         }
-        for (List<Label> group : byMaker.values()) {
-            group.sort(
-                    Comparator.comparingDouble(l -> l.massTone().orElseThrow().l()));
+        for (List<Expected> group : byMaker.values()) {
+            group.sort(Comparator.comparingDouble(e -> e.seen.l()));
             for (int i = 0; i < group.size(); i++) {
-                for (int j = i + 1; j < group.size() && isNear(group.get(i), group.get(j)); j++) {
-                    unlike(group.get(i), group.get(j)).ifPresent(found::add);
+                Expected one = group.get(i);
+                // Farther apart in lightness than this, and they cannot be near: S_L of CIEDE2000 is less than 2.
+                double last = one.seen.l() + 2 * SAME;
+                for (int j = i + 1; j < group.size() && group.get(j).seen.l() < last; j++) {
+                    Expected other = group.get(j);
+                    if (one.isNear(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {
+                        found.add(unlike(one.label, other.label));
+                    }
                 }
             }
         }
         return found;
     }
 
-    private static boolean isNear(Label one, Label other) {
-        return other.massTone().orElseThrow().l() - one.massTone().orElseThrow().l() < 2 * SAME;
-    }
-
-    private Optional<Doubt> unlike(Label one, Label other) {
-        Lab a = one.massTone().orElseThrow();
-        Lab b = other.massTone().orElseThrow();
-        if (Math.abs(a.a() - b.a()) > 6 || Math.abs(a.b() - b.b()) > 6 || a.differenceFrom(b) > SAME) {
-            return Optional.empty();
-        }
-        Optional<UsualColour> first = UsualColour.of(one.recipe(), reference);
-        Optional<UsualColour> second = UsualColour.of(other.recipe(), reference);
-        if (first.isEmpty() || second.isEmpty()) return Optional.empty();
-        double wanted = first.get().massTone().differenceFrom(second.get().massTone());
-        return wanted < UNLIKE
-                ? Optional.empty()
-                : Optional.of(new Doubt(
-                        one.paint(),
-                        Note.of(
-                                one.recipe().toString(),
-                                "other-recipe-same-colour",
-                                "“" + one.name() + "” (" + one.recipe() + ") and “" + other.name() + "” ("
-                                        + other.recipe()
-                                        + ") cannot be told apart on your paper, which these recipes do not let expect:"
-                                        + " one label, or one card, may be the other’s."),
-                        List.of(other.paint())));
+    private static Doubt unlike(Label one, Label other) {
+        return new Doubt(
+                one.paint(),
+                Note.of(
+                        one.recipe().toString(),
+                        "other-recipe-same-colour",
+                        "“" + one.name() + "” (" + one.recipe() + ") and “" + other.name() + "” (" + other.recipe()
+                                + ") cannot be told apart on your paper, which these recipes do not let expect: one label,"
+                                + " or one card, may be the other’s."),
+                List.of(other.paint()));
     }
 
     private record Called(Label label, String name) {}

@@ -12,6 +12,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -27,7 +28,7 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class DisputeViews {
     private static final int MOST = 300;
-    private static final int MOST_COUNTS = 500;
+    private static final int MOST_KNOWN = 16;
 
     private final VoiceStore store;
     private final PaintViews views;
@@ -62,27 +63,24 @@ public class DisputeViews {
     public record DisputeList(List<DisputeView> disputes, int open, int left, List<KindCount> kinds) {}
 
     /**
-     * @param find only among these paints; everything if left out
+     * @param find only among these paints; everything if empty
      * @param left also those that were left with a reason
      */
     @Transactional(readOnly = true)
     public DisputeList list(Collector me, String find, int limit, boolean left) {
-        List<VoiceStore.VoiceRow> rows = store.all(me);
         Set<Long> among = find.isBlank() ? null : new HashSet<>(views.ids(me, find, Integer.MAX_VALUE));
-        Map<Long, VoiceStore.VoiceRow> byId =
-                rows.stream().collect(Collectors.toMap(VoiceStore.VoiceRow::id, Function.identity()));
-        Map<String, VoiceStore.LeftRow> gone = new HashMap<>();
-        store.left(me).forEach(l -> gone.put(l.paintId() + l.kind() + l.mark(), l));
+        Map<Long, List<VoiceStore.LeftRow>> gone = gone(me);
         // All are worked out and then chosen from: one label is doubted beside another that the find does not hold.
-        List<Disputes.Dispute> all = disputes
-                .among(rows.stream().map(VoiceStore.VoiceRow::party).toList())
-                .stream()
+        List<Disputes.Dispute> all = all(me).stream()
                 .filter(d -> among == null || among.contains(d.paint()))
                 .toList();
         List<Disputes.Dispute> open =
-                all.stream().filter(d -> !gone.containsKey(key(d))).toList();
+                all.stream().filter(d -> left(d, gone).isEmpty()).toList();
         List<Disputes.Dispute> shown = (left ? all : open)
                 .stream().limit(Math.max(1, Math.min(MOST, limit))).toList();
+        Map<Long, VoiceStore.VoiceRow> rows =
+                store.some(me, shown.stream().map(Disputes.Dispute::paint).toList()).stream()
+                        .collect(Collectors.toMap(VoiceStore.VoiceRow::id, Function.identity()));
         List<Long> ids = new ArrayList<>();
         shown.forEach(d -> {
             ids.add(d.paint());
@@ -94,7 +92,8 @@ public class DisputeViews {
         open.forEach(d -> kinds.merge(d.kind(), 1, Integer::sum));
         return new DisputeList(
                 shown.stream()
-                        .map(d -> view(d, byId.get(d.paint()), entries, gone.get(key(d))))
+                        .map(d -> view(
+                                d, rows.get(d.paint()), entries, left(d, gone).orElse(null)))
                         .toList(),
                 open.size(),
                 all.size() - open.size(),
@@ -123,8 +122,11 @@ public class DisputeViews {
                 left == null ? null : left.reason());
     }
 
-    private static String key(Disputes.Dispute d) {
-        return d.paint() + d.kind().name() + mark(d);
+    /** Marks are worked out only where something was left: of many paints it would take long. */
+    private static Optional<VoiceStore.LeftRow> left(Disputes.Dispute d, Map<Long, List<VoiceStore.LeftRow>> gone) {
+        return gone.getOrDefault(d.paint(), List.of()).stream()
+                .filter(l -> l.kind().equals(d.kind().name()) && l.mark().equals(mark(d)))
+                .findFirst();
     }
 
     private static String mark(Disputes.Dispute d) {
@@ -137,23 +139,34 @@ public class DisputeViews {
         }
     }
 
-    private record Counted(String stamp, int open) {}
+    private Map<Long, List<VoiceStore.LeftRow>> gone(Collector me) {
+        return store.left(me).stream().collect(Collectors.groupingBy(VoiceStore.LeftRow::paintId));
+    }
 
-    /** Counts of the collectors seen last; each holds until the next act of its collector. */
-    private final Map<Long, Counted> counts = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+    private record Known(String stamp, List<Disputes.Dispute> all) {}
+
+    /** Of the collectors seen last; each holds until the next act of its collector. */
+    private final Map<Long, Known> known = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, Counted> eldest) {
-            return size() > MOST_COUNTS;
+        protected boolean removeEldestEntry(Map.Entry<Long, Known> eldest) {
+            return size() > MOST_KNOWN;
         }
     });
 
-    /** How many are open, for the rail, which asks at every turn. */
-    int open(Collector me) {
+    private List<Disputes.Dispute> all(Collector me) {
         String stamp = store.stamp(me);
-        Counted before = counts.get(me.id());
-        if (before != null && before.stamp.equals(stamp)) return before.open;
-        int open = list(me, "", 1, false).open();
-        counts.put(me.id(), new Counted(stamp, open));
-        return open;
+        Known before = known.get(me.id());
+        if (before != null && before.stamp.equals(stamp)) return before.all;
+        List<Disputes.Dispute> all = disputes.among(
+                store.all(me).stream().map(VoiceStore.VoiceRow::party).toList());
+        known.put(me.id(), new Known(stamp, all));
+        return all;
+    }
+
+    /** How many are open, for the rail, which asks at every turn. */
+    @Transactional(readOnly = true)
+    public int open(Collector me) {
+        Map<Long, List<VoiceStore.LeftRow>> gone = gone(me);
+        return (int) all(me).stream().filter(d -> left(d, gone).isEmpty()).count();
     }
 }

@@ -141,10 +141,10 @@ public class VoiceStore {
         return ids.stream().distinct().filter(rows::containsKey).map(rows::get).toList();
     }
 
-    /** Another one after every act, and after every undoing of one. */
+    /** Another one after every act, in whatever order they end, and after every undoing of one. */
     String stamp(Collector me) {
         return db.sql(
-                        "select concat(coalesce(max(id), 0), ' ', coalesce(max(undone_at), '')) from act where collector_id = ?")
+                        "select concat(count(*), ' ', coalesce(max(id), 0), ' ', coalesce(max(undone_at), '')) from act where collector_id = ?")
                 .param(me.id())
                 .query(String.class)
                 .single();
