@@ -4,7 +4,8 @@ const DESK = "molvet-desk";
 const AT_HAND = /^\/api\/(session|charts\/\d+(\/walk)?)$/;
 const MOST_ASSETS = 80;
 
-self.addEventListener("install", () => self.skipWaiting());
+// The first visit is made before this stands between page and server: the page and its parts are fetched for the next.
+self.addEventListener("install", (event) => event.waitUntil(keepShell().finally(() => self.skipWaiting())));
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
 self.addEventListener("fetch", (event) => {
@@ -18,6 +19,27 @@ self.addEventListener("fetch", (event) => {
   else if (request.mode === "navigate") event.respondWith(freshFirst(request, SHELL, "/"));
   else if (AT_HAND.test(url.pathname)) event.respondWith(freshFirst(request, DESK, request));
 });
+
+async function keepShell() {
+  const page = await fetch("/");
+  if (!page.ok) return;
+  const cache = await caches.open(SHELL);
+  await cache.put("/", page.clone());
+  const parts = named(await page.text());
+  for (const part of parts) {
+    const answer = await keptFirst(new Request(part));
+    // Of the letters only those of every page; others come when a name needs them.
+    if (part.endsWith(".css"))
+      for (const letters of named(await answer.clone().text())) {
+        if (letters.includes("-latin-wght-")) await keptFirst(new Request(letters));
+      }
+  }
+}
+
+/** Addresses of assets in a page or a style sheet. */
+function named(text) {
+  return new Set(text.match(/\/assets\/[\w.-]+/g));
+}
 
 /** What has its content in its name never changes. */
 async function keptFirst(request) {

@@ -113,7 +113,13 @@ const router = createBrowserRouter([
 ]);
 
 // Painting goes on where there is no network. Browsers allow it on https and on the machine itself.
-if (import.meta.env.PROD) navigator.serviceWorker?.register("/sw.js");
+if (import.meta.env.PROD && navigator.serviceWorker) {
+  navigator.serviceWorker.register("/sw.js");
+  // Who is signed in was asked before the worker could keep the answer.
+  navigator.serviceWorker.addEventListener("controllerchange", () =>
+    queries.invalidateQueries({ queryKey: ["session"] }),
+  );
+}
 
 const root = document.getElementById("root");
 if (root) {

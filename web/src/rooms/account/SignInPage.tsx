@@ -22,6 +22,8 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
       const entered = await call();
       queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" });
       queries.setQueryData(["session"], entered);
+      // What is carried where there is no network is the last answer to this very question.
+      queries.invalidateQueries({ queryKey: ["session"] });
     } catch (e) {
       setProblem(e as Problem);
       setBusy(false);

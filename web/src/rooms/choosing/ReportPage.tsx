@@ -44,9 +44,12 @@ export function ReportPage() {
 /** The paints side by side, dark end up, in order of hue. */
 function Ribbon({ strips }: { strips: Schemas["CardStrip"][] }) {
   return (
-    <ul className="flex flex-wrap gap-x-[3px] gap-y-1" aria-label="Its paints, in order of hue">
+    <ul
+      className="grid grid-cols-[repeat(auto-fill,minmax(clamp(12px,2.4vw,30px),1fr))] gap-[3px]"
+      aria-label="Its paints, in order of hue"
+    >
       {strips.map((s) => (
-        <li key={s.paint} className="grow basis-3 max-w-8">
+        <li key={s.paint}>
           <Link
             to={`/paints/${s.paint}`}
             aria-label={s.name}

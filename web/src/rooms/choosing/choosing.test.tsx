@@ -230,7 +230,14 @@ test("a report card says what is missing once what fades is taken out", async ()
 test("an empty find has no report card to print, and nothing to take care of", async () => {
   server({
     "GET /api/reports/card": { paints: 0 },
-    "GET /api/reports/care": { elements: [], notToLend: [], unknown: 0, inAll: 0, guidance: "g", deferral: "d" },
+    "GET /api/reports/care": {
+      elements: [],
+      notToLend: [],
+      unknown: 0,
+      inAll: 0,
+      guidance: "g",
+      deferral: "d",
+    },
   });
   open(<ReportPage />, "/report", "/report?find=plaid");
   expect(await screen.findByText(/nothing to report/)).toBeTruthy();

@@ -47,6 +47,22 @@ public final class HuePlane {
         return name;
     }
 
+    private static String said(String from, String middle, String to, double degrees) {
+        if (degrees >= 180) {
+            return String.format(
+                    Locale.ROOT, "All lie from %s to %s; the other %.0f degrees are empty.", to, from, degrees);
+        }
+        return from.equals(to) && from.equals(middle)
+                ? String.format(Locale.ROOT, "Among the %ss %.0f degrees are empty.", middle, degrees)
+                : String.format(
+                        Locale.ROOT,
+                        "Nothing from %s to %s: %.0f degrees%s.",
+                        from,
+                        to,
+                        degrees,
+                        middle.equals(from) || middle.equals(to) ? "" : " without " + withArticle(middle));
+    }
+
     static String withArticle(String word) {
         return ("aeiou".indexOf(word.charAt(0)) < 0 ? "a " : "an ") + word;
     }
@@ -65,16 +81,7 @@ public final class HuePlane {
             double to = i + 1 < hues.length ? hues[i + 1] : hues[0] + 360;
             if (to - from < GAP) continue;
             double middle = (from + to) / 2 % 360;
-            gaps.add(new Gap(
-                    from,
-                    to % 360,
-                    String.format(
-                            Locale.ROOT,
-                            "Nothing from %s to %s: %.0f degrees without %s.",
-                            named(from),
-                            named(to % 360),
-                            to - from,
-                            withArticle(named(middle)))));
+            gaps.add(new Gap(from, to % 360, said(named(from % 360), named(middle), named(to % 360), to - from)));
         }
         gaps.sort(Comparator.comparingDouble(g -> -((g.to - g.from + 360) % 360)));
         return gaps;

@@ -37,6 +37,22 @@ class HuePlaneTest {
     }
 
     @Test
+    void aGapWithinOneNameOrBesideItIsNotSaidTwice() {
+        List<Lab> blues = List.of(at(230, 40), at(266, 40), at(300, 40), at(330, 40), at(0, 40), at(30, 40));
+        assertThat(HuePlane.gaps(blues).stream().map(HuePlane.Gap::said))
+                .contains("Among the blues 36 degrees are empty.")
+                .noneMatch(s -> s.matches("Nothing from (.*) to .* without an? \\1\\."));
+    }
+
+    @Test
+    void ofAFindOnOneSideOfTheWheelItIsSaidWhereAllLie() {
+        assertThat(HuePlane.gaps(List.of(at(230, 40), at(250, 40), at(300, 40))))
+                .first()
+                .satisfies(g -> assertThat(g.said())
+                        .isEqualTo("All lie from blue to blue-violet; the other 290 degrees are empty."));
+    }
+
+    @Test
     void aGapMayRunThroughZero() {
         List<Lab> dots = List.of(at(40, 30), at(60, 30), at(80, 30), at(320, 30));
         assertThat(HuePlane.gaps(dots)).anySatisfy(g -> {

@@ -198,7 +198,8 @@ class CompareController {
                             Map<Trait, String> said = new LinkedHashMap<>();
                             r.heard()
                                     .forEach((t, h) -> h.verdict()
-                                            .ifPresent(g -> said.put(t, g.words() + (h.disagree() ? " ≠" : ""))));
+                                            .ifPresent(
+                                                    g -> said.put(t, g.words() + (h.disagree() ? ", disputed" : ""))));
                             return new ComparisonSheet.Line(
                                     r.name(),
                                     r.maker(),

@@ -39,7 +39,7 @@ final class ReportSheet {
         pen.text(Letters.PLAIN, "Report card", LEFT, 18, 6);
         Column head = new Column(pen, LEFT, 24, WIDE);
         head.said((card.find().isBlank() ? "everything" : card.find()) + " · " + DAY.format(on));
-        double y = strips(pen, head.y + 1);
+        double y = strips(pen, head.y + 4);
 
         Column one = new Column(pen, LEFT, y, COLUMN);
         one.heading("What it is made of");

@@ -53,6 +53,9 @@ public record Paper(double width, double height) {
     private static final double POINT = 72 / 25.4;
     private static final double MOST_PIXELS = 20e6;
     private static final int SLICES = 24;
+    /** Wider slices show as steps. */
+    private static final double WIDEST_SLICE = 1.5;
+
     private static final double MEASURED_AT = 100;
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
 
@@ -156,7 +159,9 @@ public record Paper(double width, double height) {
 
         /** A run of colours {@code #rrggbb}, from left to right or from top to bottom. The pen is black again afterwards. */
         public void wash(Rect box, List<String> stops, boolean down) {
-            int slices = stops.size() == 1 ? 1 : SLICES;
+            int slices = stops.size() == 1
+                    ? 1
+                    : Math.max(SLICES, (int) ((down ? box.height() : box.width()) / WIDEST_SLICE));
             for (int i = 0; i < slices; i++) {
                 double t = slices == 1 ? 0 : i / (slices - 1.0) * (stops.size() - 1);
                 int at = Math.min((int) t, stops.size() - 1);

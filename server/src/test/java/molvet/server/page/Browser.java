@@ -133,6 +133,14 @@ public final class Browser implements AutoCloseable {
         return ((JavascriptExecutor) driver).executeScript(code, arguments);
     }
 
+    /** Waits until what the script promises is true. */
+    public void await(String code) {
+        patiently()
+                .until(d -> driver.executeAsyncScript("const done = arguments[arguments.length - 1]; (() => {" + code
+                                + "})().then(done, () => done(false));")
+                        .equals(true));
+    }
+
     /** What axe-core finds serious or worse on the page as it stands, one line a rule and element. */
     @SuppressWarnings("unchecked")
     public List<String> seriousFaults() {

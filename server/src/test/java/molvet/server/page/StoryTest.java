@@ -387,6 +387,39 @@ class StoryTest {
         browser.size(1280, 800);
     }
 
+    /** Opened once at home, it opens in the shop: a first visit is all that is needed. */
+    @Test
+    void aFirstVisitIsEnoughToOpenTheShopWhereThereIsNoNetwork() {
+        Api me = Api.collector();
+        me.paint("Egg of the Auk", "PB29");
+        try (Wire wire = new Wire(RunningMolvet.url());
+                Browser phone = new Browser(wire.url())) {
+            phone.size(390, 844);
+            phone.open("/shop");
+            phone.type("E-mail", me.email());
+            phone.type("Password", Api.PASSWORD);
+            phone.press("Sign in");
+            phone.seeText("Up to date: 1 paint as of");
+            phone.await("return caches.open('molvet-shell').then(c => c.keys()).then(k => k.length > 3)");
+            phone.await("return caches.match('/api/session').then(kept => kept.json()).then(s => s.signedIn)");
+            wire.cut();
+            phone.open("/shop");
+            phone.seeText("Without a network: 1 paint as of");
+            phone.type("Pigments on the tube", "PB 29");
+            phone.press("Do I need it?");
+            phone.seeText("You have one of the same pigments.");
+            phone.type("Name on the tube", "Night Ferry");
+            phone.press("I bought it");
+            phone.press("Note it");
+            phone.seeText("1 note waits here");
+            phone.open("/shop");
+            phone.seeText("1 note waits here");
+            wire.mend();
+            phone.seeText("Night Ferry is catalogued, bought on");
+        }
+        assertThat(me.find("night ferry").json().get("total").asInt()).isEqualTo(1);
+    }
+
     private static void network(boolean there) {
         browser.driver().executeCdpCommand("Network.enable", java.util.Map.of());
         browser.driver()
