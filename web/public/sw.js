@@ -13,7 +13,8 @@ self.addEventListener("fetch", (event) => {
   const url = new URL(request.url);
   if (url.origin !== self.location.origin) return;
   // Who leaves leaves nothing behind.
-  if (request.method === "DELETE" && url.pathname === "/api/session") event.waitUntil(caches.delete(DESK));
+  if (request.method === "DELETE" && /^\/api\/(session|account)$/.test(url.pathname))
+    event.waitUntil(caches.delete(DESK));
   if (request.method !== "GET") return;
   if (url.pathname.startsWith("/assets/")) event.respondWith(keptFirst(request));
   else if (request.mode === "navigate") event.respondWith(freshFirst(request, SHELL, "/"));

@@ -6,7 +6,7 @@ import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { chooseTheme, theme } from "../../ui/theme";
-import { forgetShop } from "../choosing/shopStore";
+import { forgetNotes, forgetShop } from "../choosing/shopStore";
 import { useSession } from "./useSession";
 
 const FORMATS = [
@@ -172,6 +172,7 @@ function ChangePassword() {
 }
 
 function DeleteAccount({ open, onClose }: { open: boolean; onClose: () => void }) {
+  const email = useSession().data?.email ?? "";
   const [password, setPassword] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
 
@@ -179,6 +180,8 @@ function DeleteAccount({ open, onClose }: { open: boolean; onClose: () => void }
     event.preventDefault();
     try {
       await data(client.DELETE("/api/account", { body: { password } }));
+      await forgetShop();
+      await forgetNotes(email);
       window.location.assign("/");
     } catch (e) {
       setProblem(e as Problem);

@@ -58,6 +58,11 @@ export async function carriedPack(email: string): Promise<Pack | null> {
 export const keepNotes = (email: string, notes: Note[]) => seal(`notes of ${email}`, notes);
 export const keptNotes = async (email: string) => (await unseal<Note[]>(`notes of ${email}`)) ?? [];
 
+/** Of an account that is gone not even notes stay. */
+export async function forgetNotes(email: string) {
+  if (typeof indexedDB !== "undefined") await del(`notes of ${email}`, store);
+}
+
 /** Who signs out leaves no collection behind; notes that were not told yet wait, sealed, until they sign in again. */
 export async function forgetShop() {
   if (typeof indexedDB !== "undefined") await del("pack", store);
