@@ -215,7 +215,9 @@ function ClaimsOverTheYears({ maker }: { maker: number }) {
           <tbody>
             {report.years.map((y) => (
               <tr key={y.year} className="align-baseline">
-                <th className="code pr-5 py-1">{y.year || "by eye"}</th>
+                <th scope="row" className="code pr-5 py-1">
+                  {y.year || "by eye"}
+                </th>
                 {y.claims.map((c) => (
                   <td key={c.trait} className="pr-5">
                     {c.trait} <span className="code">{c.agreed}</span> of{" "}

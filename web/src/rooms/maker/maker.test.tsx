@@ -4,6 +4,8 @@ import { afterEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
 import { ChartImportPage } from "./ChartImportPage";
 import { LinePage } from "./LinePage";
+import { MakerPage } from "./MakerPage";
+import { MakersPage } from "./MakersPage";
 
 afterEach(() => {
   cleanup();
@@ -147,4 +149,109 @@ test("a file that is no chart is answered with its reason, and nothing can be ta
   });
   expect(await screen.findByText("The file breaks off or is damaged.")).toBeTruthy();
   expect(screen.queryByRole("button", { name: /Take in/ })).toBeNull();
+});
+
+const STEPS = ["excellent", "very good", "fair", "poor", "fugitive", "untested"];
+const MAKER = {
+  id: 2,
+  name: "Kelpwick",
+  initials: "Ke",
+  note: "Bound with honey",
+  scales: [
+    {
+      trait: "lightfastness",
+      written: "*** = excellent",
+      steps: STEPS,
+      published: [
+        {
+          words: "ASTM D4303",
+          written: "I = excellent, II = very good, III = fair, IV = poor, V = fugitive",
+        },
+      ],
+    },
+    { trait: "staining", written: "", steps: ["none", "low", "medium", "high"], published: [] },
+  ],
+  paints: 31,
+  lines: [{ id: 3, name: "Honey-bound", grade: "ARTIST", honey: true, colours: 24, version: 1 }],
+  version: 5,
+};
+const YEARS = {
+  maker: 2,
+  name: "Kelpwick",
+  paints: 31,
+  years: [
+    { year: 2025, claims: [{ trait: "granulation", asked: 4, agreed: 3 }] },
+    { year: 0, claims: [{ trait: "staining", asked: 1, agreed: 1 }] },
+  ],
+  missed: [{ paint: { id: 8, name: "Tern Grey" }, trait: "granulation", label: "none", paper: "strong" }],
+};
+
+test("a maker’s scale begins from a published one, and is saved with the version that was read", async () => {
+  let taken = false;
+  const asked = server({
+    "GET /api/makers/2": MAKER,
+    "GET /api/reports/makers/2": { ...YEARS, years: [], missed: [] },
+    "PUT /api/makers/2": () => (taken ? MAKER : refused("“maybe” is not a step of staining.")),
+  });
+  open(<MakerPage />, "/makers/:maker", "/makers/2");
+  const light = (await screen.findByLabelText("Lightfastness")) as HTMLInputElement;
+  expect(light.value).toBe("*** = excellent");
+  await userEvent.click(screen.getByRole("button", { name: "ASTM D4303" }));
+  expect(light.value).toContain("V = fugitive");
+  await userEvent.type(screen.getByLabelText("Staining"), "S = maybe");
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  expect(await screen.findByText("“maybe” is not a step of staining.")).toBeTruthy();
+  taken = true;
+  await userEvent.clear(screen.getByLabelText("Staining"));
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(() =>
+    expect(asked.filter((a) => a.method === "PUT").at(-1)?.body).toMatchObject({
+      version: 5,
+      scales: { lightfastness: MAKER.scales[0].published[0].written, staining: "" },
+    }),
+  );
+  expect(screen.queryByText(/Claims against your paper/)).toBeNull();
+});
+
+test("what a maker claims is held against the paper, year by year, and leads to its paints", async () => {
+  server({ "GET /api/makers/2": MAKER, "GET /api/reports/makers/2": YEARS });
+  open(<MakerPage />, "/makers/:maker", "/makers/2");
+  await userEvent.click(await screen.findByText(/1 claim it does not bear out/));
+  const row = screen.getByRole("rowheader", { name: "2025" }).closest("tr");
+  expect(row?.textContent).toBe("2025granulation 3 of 4");
+  expect(screen.getByRole("rowheader", { name: "by eye" })).toBeTruthy();
+  expect(screen.getByText(/granulation none on the label, strong on your paper/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Report card" }).getAttribute("href")).toBe(
+    "/report?find=maker%3A%22Kelpwick%22",
+  );
+});
+
+test("a line is added to a maker, and a maker to the list", async () => {
+  const asked = server({
+    "GET /api/makers/2": MAKER,
+    "GET /api/reports/makers/2": { ...YEARS, years: [] },
+    "POST /api/makers/2/lines": {},
+    "GET /api/makers": { makers: [{ id: 2, name: "Kelpwick", initials: "Ke", paints: 31, lines: 1 }] },
+    "POST /api/makers": () => refused("Kelpwick is here already."),
+    "GET /api/makers/9": () => refused("There is no such maker.", 404),
+  });
+  open(<MakerPage />, "/makers/:maker", "/makers/2");
+  await userEvent.type(await screen.findByLabelText("A new line"), "Station Colours");
+  await userEvent.selectOptions(screen.getByLabelText("Grade"), "student");
+  await userEvent.click(screen.getByRole("button", { name: "Add" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path.endsWith("/lines"))?.body).toEqual({
+      name: "Station Colours",
+      grade: "STUDENT",
+    }),
+  );
+  cleanup();
+  open(<MakersPage />, "/makers", "/makers");
+  expect(await screen.findByText("31 paints, 1 line")).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("A new maker"), "Kelpwick");
+  await userEvent.click(screen.getByRole("button", { name: "Add" }));
+  expect(await screen.findByText("Kelpwick is here already.")).toBeTruthy();
+  cleanup();
+  open(<MakerPage />, "/makers/:maker", "/makers/9");
+  expect(await screen.findByText("There is no such maker.")).toBeTruthy();
 });

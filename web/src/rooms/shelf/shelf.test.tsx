@@ -1,11 +1,13 @@
 import { cleanup, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
-import { open, server } from "../../test/page";
+import { open, refused, server } from "../../test/page";
 import { BacklogPage } from "./BacklogPage";
 import { KeeperPage } from "./KeeperPage";
 import { NumberedPaint } from "./NumberedPaint";
 import { RefilingPage } from "./RefilingPage";
+import { ShelfPage } from "./ShelfPage";
+import { SwatchSection } from "./SwatchSection";
 
 afterEach(() => {
   cleanup();
@@ -134,4 +136,97 @@ test("a lost card in the hand is found and put back in one tap", async () => {
   await userEvent.click(await screen.findByRole("button", { name: "Found, and put back at R2·17" }));
   await waitFor(() => expect(router.state.location.pathname).toBe("/paints/1"));
   expect(asked.find((a) => a.method === "PUT")?.body).toMatchObject({ place: "R2·17" });
+});
+
+test("a keeper is added by its kind with what is usual for it, and its fullness shows", async () => {
+  let refuse = true;
+  const asked = server({
+    "GET /api/keepers": { keepers: [RING] },
+    "POST /api/keepers": () =>
+      refuse ? refused("There is a binder 1 already.") : { keeper: { ...RING, id: 8 } },
+  });
+  const router = open(<ShelfPage />, "/shelf", "/shelf");
+  expect(await screen.findByText("2 of 60")).toBeTruthy();
+  expect((screen.getByRole("progressbar", { name: "R1 filled" }) as HTMLProgressElement).value).toBe(2);
+  await userEvent.click(screen.getByRole("button", { name: "Add a keeper" }));
+  expect(screen.queryByLabelText("Pages")).toBeNull();
+  await userEvent.selectOptions(screen.getByLabelText("Kind"), "binder");
+  await userEvent.type(screen.getByLabelText("Number"), "1");
+  await userEvent.type(screen.getByLabelText("Pages"), "12");
+  await userEvent.click(screen.getByRole("button", { name: "Add it" }));
+  expect(await screen.findByText("There is a binder 1 already.")).toBeTruthy();
+  refuse = false;
+  await userEvent.click(screen.getByRole("button", { name: "Add it" }));
+  await waitFor(() => expect(router.state.location.pathname).toBe("/shelf/8"));
+  expect(asked.filter((a) => a.method === "POST").at(-1)?.body).toEqual({
+    kind: "BINDER",
+    name: "",
+    number: 1,
+    pages: 12,
+    cells: 8,
+  });
+});
+
+const aimedAt = vi.fn();
+Element.prototype.scrollIntoView = function (this: Element) {
+  aimedAt(this.id);
+};
+
+test("a place code leads to its keeper, and one that is nowhere says so", async () => {
+  server({
+    "GET /api/places": (a: { query: string }) =>
+      a.query.includes("R1")
+        ? { keeper: 3, place: "R1·2" }
+        : refused("There is no ring 9 on the shelf.", 404),
+    "GET /api/keepers/3": { keeper: RING, places: places([false, false]) },
+    "GET /api/keepers/3/refiling": { under: false, said: "", cards: 0, done: 0, steps: [] },
+  });
+  const router = open(<KeeperPage />, "/shelf/:keeper", "/shelf/at?code=R1-2");
+  expect(await screen.findByText("Gull White")).toBeTruthy();
+  expect(router.state.location.pathname).toBe("/shelf/3");
+  expect(aimedAt).toHaveBeenCalledWith("R1·2");
+  cleanup();
+  open(<KeeperPage />, "/shelf/:keeper", "/shelf/at?code=R9-1");
+  expect(await screen.findByText("There is no ring 9 on the shelf.")).toBeTruthy();
+});
+
+test("where a card belongs in its order is said between which two, and filing moves the rest on", async () => {
+  const asked = server({
+    "GET /api/keepers": { keepers: [RING] },
+    "GET /api/keepers/3/between": {
+      before: card(1, "R1·1", "Tern Grey"),
+      after: card(2, "R1·2", "Gull White"),
+      place: "R1·2",
+      shifts: 4,
+    },
+    "PUT /api/swatches/50/place": {},
+  });
+  const painted = {
+    id: 9,
+    name: "Moss",
+    strip: null,
+    swatches: [
+      {
+        id: 50,
+        state: "CURRENT",
+        kind: "CARD",
+        width: 0,
+        height: 0,
+        place: null,
+        history: [],
+        pictures: [],
+        readings: [],
+      },
+    ],
+  };
+  open(<SwatchSection paint={painted as never} />, "/", "/");
+  await screen.findByRole("option", { name: "R1 Everyone" });
+  await userEvent.selectOptions(screen.getByLabelText("Or in its order, in"), "R1 Everyone");
+  const said = (await screen.findByText("Tern Grey")).parentElement;
+  expect(said?.textContent).toContain("Between Tern Grey and Gull White, at R1·2.");
+  expect(said?.textContent).toContain("4 behind it move on by one");
+  await userEvent.click(screen.getByRole("button", { name: "File it there" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.method === "PUT")?.body).toEqual({ place: "R1·2", ifTaken: "SHIFT" }),
+  );
 });
