@@ -38,6 +38,7 @@ import org.springframework.transaction.annotation.Transactional;
 public class PaintViews {
     private final PaintStore store;
     private final FindStore finds;
+    private final ColourStore colours;
     private final PaintFacts facts;
     private final MakerStore makers;
     private final LabelReader reader;
@@ -48,6 +49,7 @@ public class PaintViews {
     PaintViews(
             PaintStore store,
             FindStore finds,
+            ColourStore colours,
             PaintFacts facts,
             MakerStore makers,
             LabelReader reader,
@@ -56,6 +58,7 @@ public class PaintViews {
             Swatches swatches) {
         this.store = store;
         this.finds = finds;
+        this.colours = colours;
         this.facts = facts;
         this.makers = makers;
         this.reader = reader;
@@ -375,7 +378,7 @@ public class PaintViews {
         return new PaintList(
                 rows.stream().map(PaintViews::entry).toList(),
                 tokens(mended, known),
-                Stream.concat(asked.troubles().stream(), finds.troubles(me, mended).stream())
+                Stream.concat(asked.troubles().stream(), colours.troubles(me, mended).stream())
                         .toList(),
                 found.total(),
                 mended.equals(asked) ? null : mended.written(known),
