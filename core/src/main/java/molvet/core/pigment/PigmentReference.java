@@ -67,9 +67,21 @@ public final class PigmentReference {
         return found.containsKey(code);
     }
 
-    /** The pigments with a constitution number such as {@code 77491}; several share one. */
+    /**
+     * The pigments with a constitution number such as {@code 77491}; several share one. The plain one stands first: that whose
+     * chemical name the others only add to, as the blue of the ultramarines.
+     */
     public List<Pigment> withConstitution(String number) {
-        return byConstitution.getOrDefault(number, List.of());
+        List<Pigment> all = byConstitution.getOrDefault(number, List.of());
+        List<Pigment> plainFirst = new ArrayList<>(all);
+        all.stream()
+                .filter(p -> all.stream().allMatch(o -> o.chemicalName().startsWith(p.chemicalName())))
+                .findFirst()
+                .ifPresent(p -> {
+                    plainFirst.remove(p);
+                    plainFirst.add(0, p);
+                });
+        return plainFirst;
     }
 
     /** The pigments a name in words may mean, exactly as given in lower case. */
