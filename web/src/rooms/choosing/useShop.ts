@@ -73,7 +73,8 @@ export function useShop() {
           said = (await data(client.POST("/api/shop/notes", { headers: { "Idempotency-Key": key }, body })))
             .said;
         } catch (e) {
-          const refused = e instanceof Problem && !e.away && e.document.status !== 401;
+          // Signed out, or another window changed the same at the same moment: it waits and is told again.
+          const refused = e instanceof Problem && !e.away && ![401, 409].includes(e.document.status ?? 0);
           if (!refused) return;
           setTrouble(`${body.name}: ${e.message}`);
         }

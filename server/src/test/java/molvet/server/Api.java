@@ -10,9 +10,15 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.IntFunction;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -138,6 +144,28 @@ public final class Api {
             throw new UncheckedIOException(e);
         } catch (InterruptedException e) {
             throw new IllegalStateException(e);
+        }
+    }
+
+    /** Asks so often at the very same moment: all begin when the last of them stands ready. */
+    public static List<Answer> atOnce(int times, IntFunction<Answer> ask) throws Exception {
+        ExecutorService pool = Executors.newFixedThreadPool(times);
+        try {
+            CountDownLatch ready = new CountDownLatch(times);
+            List<Future<Answer>> all = new ArrayList<>();
+            for (int i = 0; i < times; i++) {
+                int which = i;
+                all.add(pool.submit(() -> {
+                    ready.countDown();
+                    ready.await();
+                    return ask.apply(which);
+                }));
+            }
+            List<Answer> answers = new ArrayList<>();
+            for (Future<Answer> f : all) answers.add(f.get());
+            return answers;
+        } finally {
+            pool.shutdownNow();
         }
     }
 

@@ -57,6 +57,13 @@ class OnceFilter extends OncePerRequestFilter {
         ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
         try {
             transaction.executeWithoutResult(status -> {
+                // One act of a collector after another. The row below refers to the collector’s and so would lock it
+                // for
+                // reading; two acts that then both want to write it could only fail.
+                db.sql("select id from collector where id = ? for update")
+                        .param(me.id())
+                        .query(Long.class)
+                        .optional();
                 db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
                         .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
                         .update();

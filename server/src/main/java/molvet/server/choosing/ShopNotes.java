@@ -79,6 +79,7 @@ class ShopNotes {
         Kind kind = Fields.one("kind", Fields.text(typed.kind()), Kind.values());
         String name = Words.needed("name", typed.name(), 160);
         String maker = Words.line("maker", typed.maker(), 120);
+        store.oneAtATime(me);
         Optional<Long> there = called(me, name, maker);
         return kind == Kind.WISH ? wished(me, typed, name, maker, there) : bought(me, typed, name, maker, there);
     }

@@ -141,6 +141,14 @@ public class VoiceStore {
         return ids.stream().distinct().filter(rows::containsKey).map(rows::get).toList();
     }
 
+    /** Lets one note after another be joined to what is there: two at the same moment would both find nothing. */
+    public void oneAtATime(Collector me) {
+        db.sql("select id from collector where id = ? for update")
+                .param(me.id())
+                .query(Long.class)
+                .single();
+    }
+
     /** Another one after every act, in whatever order they end, and after every undoing of one. */
     String stamp(Collector me) {
         return db.sql(

@@ -137,6 +137,25 @@ class ReadingApiTest {
         assertThat(me.get("/api/charts/" + chart).json().toString()).doesNotContain("PAINTED");
     }
 
+    /** Two windows stand at the same reading, and both press. */
+    @Test
+    void aReadingAcceptedTwiceInOneMomentIsAcceptedOnce() throws Exception {
+        JsonNode read = standin(Map.of("device", "SCANNER"));
+        String path = "/api/readings/" + read.get("reading").asLong() + "/accept";
+        List<Api.Answer> answers = Api.atOnce(4, i -> me.post(path, Map.of(), "window-" + i));
+        assertThat(answers.stream().filter(a -> a.status() == 200)).hasSize(1);
+        assertThat(answers.stream().filter(a -> a.status() != 200)).allMatch(a -> a.status() == 409);
+        assertThat(paint(1).at("/swatches/0/readings")).hasSize(1);
+        assertThat(me.get("/api/acts")
+                        .json()
+                        .get("acts")
+                        .valueStream()
+                        .filter(a -> a.get("said").asString().contains("ccepted")))
+                .hasSizeLessThanOrEqualTo(1);
+        me.undoLast();
+        assertThat(paint(1).get("swatches")).isEmpty();
+    }
+
     /** What was accepted stays until the same picture, read anew, takes its place; undone, the old readings are back. */
     @Test
     void anAcceptedReadingIsComputedAnewInPlaceOfTheOld() {
