@@ -1,5 +1,5 @@
 import "fake-indexeddb/auto";
-import { cleanup, screen, within } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
@@ -363,6 +363,29 @@ test("a session that ended in the shop loses no note; what is refused is said", 
   answer = () => refused("There is no such currency.");
   window.dispatchEvent(new Event("online"));
   expect(await screen.findByText(/Harbour: There is no such currency/)).toBeTruthy();
+});
+
+test("a note told in the same moment as another window’s waits, and is told again", async () => {
+  await keepNotes("ines@example.org", [{ key: "k1", kind: "WISH", name: "Harbour" }]);
+  let busy = true;
+  const asked = server({
+    "GET /api/session": SESSION,
+    "GET /api/shop/pack": PACK,
+    "POST /api/shop/notes": () =>
+      busy
+        ? refused("Another window changed the same thing.", 409)
+        : { paint: 9, joined: false, said: "Told." },
+  });
+  open(<ShopPage />, "/shop", "/shop");
+  expect(await screen.findByText(/1 note waits here/)).toBeTruthy();
+  window.dispatchEvent(new Event("online"));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/shop/notes")).toBe(true));
+  expect(await keptNotes("ines@example.org")).toHaveLength(1);
+  expect(screen.queryByText(/Another window/)).toBeNull();
+  busy = false;
+  window.dispatchEvent(new Event("online"));
+  expect(await screen.findByText("Told.")).toBeTruthy();
+  expect(await keptNotes("ines@example.org")).toEqual([]);
 });
 
 test("a phone without room says so and answers all the same", async () => {

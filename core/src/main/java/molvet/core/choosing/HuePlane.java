@@ -50,7 +50,12 @@ public final class HuePlane {
     private static String said(String from, String middle, String to, double degrees) {
         if (degrees >= 180) {
             return String.format(
-                    Locale.ROOT, "All lie from %s to %s; the other %.0f degrees are empty.", to, from, degrees);
+                    Locale.ROOT,
+                    "All lie from %s to %s; the other %.0f degrees, round %s, are empty.",
+                    to,
+                    from,
+                    degrees,
+                    middle);
         }
         return from.equals(to) && from.equals(middle)
                 ? String.format(Locale.ROOT, "Among the %ss %.0f degrees are empty.", middle, degrees)

@@ -49,7 +49,8 @@ class HuePlaneTest {
         assertThat(HuePlane.gaps(List.of(at(230, 40), at(250, 40), at(300, 40))))
                 .first()
                 .satisfies(g -> assertThat(g.said())
-                        .isEqualTo("All lie from blue to blue-violet; the other 290 degrees are empty."));
+                        .isEqualTo(
+                                "All lie from blue to blue-violet; the other 290 degrees, round yellow, are empty."));
     }
 
     @Test

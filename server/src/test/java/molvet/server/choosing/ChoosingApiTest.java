@@ -3,11 +3,14 @@ package molvet.server.choosing;
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.io.ByteArrayInputStream;
+import java.sql.Connection;
+import java.sql.Statement;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
 import molvet.server.Api;
+import molvet.server.TestDatabase;
 import org.apache.pdfbox.Loader;
 import org.apache.pdfbox.pdmodel.PDDocument;
 import org.apache.pdfbox.text.PDFTextStripper;
@@ -116,7 +119,7 @@ class ChoosingApiTest {
         assertThat(plane.get("dots")).hasSize(4);
         assertThat(plane.get("without").asInt()).isEqualTo(1);
         assertThat(plane.at("/dots/0/path")).hasSize(5);
-        assertThat(plane.get("gaps").toString()).contains("without a blue-green");
+        assertThat(plane.get("gaps").toString()).contains("the other 210 degrees, round blue-green, are empty");
         assertThat(plane.at("/groups/0/paints")
                         .valueStream()
                         .map(p -> p.get("name").asString()))
@@ -243,6 +246,44 @@ class ChoosingApiTest {
         assertThat(pack.get("answers").size()).isGreaterThan(250);
         assertThat(pack.get("all").asBoolean()).isTrue();
         assertThat(Api.collector().get("/api/shop/pack").json().get("paints")).isEmpty();
+    }
+
+    /** Copies of one measured paint under other numbers, each a little of another colour. */
+    private void thousands(long paint, int many) throws Exception {
+        try (Connection db = TestDatabase.get().connect();
+                Statement s = db.createStatement()) {
+            s.execute("create temporary table one as select * from paint where id = " + paint);
+            s.execute("alter table one drop column id");
+            s.execute("create temporary table looked as select * from reading where id = (select reading_id from one)");
+            s.execute("alter table looked drop column id");
+            s.execute(
+                    "insert into paint (collector_id, accession, name, maker_id, label_text, created_at, recipe, pigments,"
+                            + " standing, voices, order_key, hue, warmth, mass_l, mass_a, mass_b, facts, reading_id)"
+                            + " select collector_id, accession + seq, concat(name, ' ', seq), maker_id, label_text, created_at,"
+                            + " recipe, pigments, standing, voices, order_key + seq / 1e4, hue, warmth, 20 + mod(seq, 60),"
+                            + " mod(cast(seq as signed) * 7, 120) - 60, mod(cast(seq as signed) * 13, 120) - 60, facts, reading_id from one, seq_1_to_"
+                            + many);
+        }
+    }
+
+    @Test
+    void fiveThousandPaintsAreSeenOnThePlaneAndMoreThanAPhoneCarriesIsSaid() throws Exception {
+        long tide = measured("Tide", "Kelpwick", "PB29", 26, 20, -52);
+        thousands(tide, 5_100);
+        JsonNode plane = me.get("/api/plane?find=owned").must(200).json();
+        assertThat(plane.get("dots").size()).isBetween(2_000, 5_101);
+        assertThat(plane.get("groups").size()).isLessThanOrEqualTo(100);
+        assertThat(plane.get("crowds").size()).isLessThanOrEqualTo(30);
+        JsonNode pack = me.get("/api/shop/pack").must(200).json();
+        assertThat(pack.get("paints")).hasSize(5_000);
+        assertThat(pack.get("all").asBoolean()).isFalse();
+        JsonNode card = me.get("/api/reports/card?find=owned").must(200).json();
+        assertThat(card.get("paints").asInt()).isEqualTo(5_000);
+        assertThat(card.get("strips").size()).isLessThanOrEqualTo(120);
+        JsonNode ask = me.post("/api/shop/ask", of("name", "", "maker", "", "pigments", "PB 29"))
+                .must(200)
+                .json();
+        assertThat(ask.at("/answer/sameRecipe").size()).isBetween(1, 30);
     }
 
     @Test
