@@ -4203,6 +4203,7 @@ export interface components {
             groupsAre: string;
             /** Format: int32 */
             groupsInAll: number;
+            tooMany: boolean;
             /** Format: int32 */
             without: number;
         };

@@ -295,7 +295,13 @@ function Substitutes({
       <p className="quiet text-sm mb-2">
         Suggestions, never orders: {plane.groupsAre}. The first of a group lasts longest.
       </p>
-      {plane.groups.length === 0 && <p className="quiet">No two are so near.</p>}
+      {plane.groups.length === 0 && (
+        <p className="quiet">
+          {plane.tooMany
+            ? "So many are near each other that groups would say nothing: take a smaller ΔE00, or fewer paints."
+            : "No two are so near."}
+        </p>
+      )}
       <ul className="space-y-4">
         {plane.groups.slice(0, 12).map((g) => (
           <li key={g.paints[0].id}>

@@ -2,8 +2,10 @@ package molvet.core.choosing;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.stream.IntStream;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Reach;
@@ -14,6 +16,8 @@ import molvet.core.pigment.Grade;
  * suggestions; what giving one up would lose is said with each.
  */
 public final class Redundancy {
+    private static final int MOST_PAIRS = 200_000;
+
     private final double threshold;
 
     /** @param threshold in ΔE00; two and above are near relations, {@link Comparison#SAME} cannot be told apart */
@@ -22,6 +26,13 @@ public final class Redundancy {
             throw new IllegalArgumentException("A threshold of " + threshold + " lies outside 0 to 20.");
         }
         this.threshold = threshold;
+    }
+
+    /** So many are near each other that groups would say nothing. */
+    public static final class TooMany extends RuntimeException {
+        TooMany() {
+            super("More than " + MOST_PAIRS + " pairs are so near.");
+        }
     }
 
     /** Two places in a list, the first smaller. */
@@ -46,6 +57,8 @@ public final class Redundancy {
      * All pairs that are near at every strength.
      *
      * <p>Sorted by lightness, only those within {@link Reach} of each other are compared.
+     *
+     * @throws TooMany of more than 200,000 pairs
      */
     public List<Pair> pairs(List<List<Lab>> strengths) {
         int n = strengths.size();
@@ -74,7 +87,9 @@ public final class Redundancy {
                 int one = Math.min(order[i], order[j]);
                 int other = Math.max(order[i], order[j]);
                 double d = widest(strengths.get(one), strengths.get(other));
-                if (d <= threshold) found.add(new Pair(one, other, d));
+                if (d > threshold) continue;
+                if (found.size() == MOST_PAIRS) throw new TooMany();
+                found.add(new Pair(one, other, d));
             }
         }
         found.sort(Comparator.comparingDouble(Pair::difference)
@@ -96,6 +111,7 @@ public final class Redundancy {
      * Groups in which every two are near, nearest joined first (complete linkage: a chain of small steps is no group).
      *
      * @return largest groups first
+     * @throws TooMany of more than 200,000 pairs
      */
     public List<Group> groups(List<Sample> samples) {
         List<List<Lab>> strengths =
@@ -108,18 +124,31 @@ public final class Redundancy {
         int[] group = IntStream.range(0, samples.size()).toArray();
         List<List<Integer>> members = new ArrayList<>();
         for (int i = 0; i < samples.size(); i++) members.add(new ArrayList<>(List.of(i)));
-        java.util.Set<Long> joined = new java.util.HashSet<>();
-        near.forEach(p -> joined.add(key(p.one, p.other)));
+        // How many pairs between two groups are near: all of them, when there are as many as the product of their
+        // sizes.
+        List<Map<Integer, Integer>> between = new ArrayList<>();
+        for (int i = 0; i < samples.size(); i++) between.add(new HashMap<>());
+        for (Pair p : near) {
+            between.get(p.one).put(p.other, 1);
+            between.get(p.other).put(p.one, 1);
+        }
         for (Pair p : near) {
             int one = group[p.one];
             int other = group[p.other];
             if (one == other) continue;
-            boolean all = members.get(one).stream()
-                    .allMatch(x -> members.get(other).stream().allMatch(y -> joined.contains(key(x, y))));
-            if (!all) continue;
+            int all = members.get(one).size() * members.get(other).size();
+            if (between.get(one).get(other) != all) continue;
             for (int m : members.get(other)) group[m] = one;
             members.get(one).addAll(members.get(other));
             members.get(other).clear();
+            between.get(one).remove(other);
+            between.get(other).forEach((third, many) -> {
+                if (third == one) return;
+                between.get(one).merge(third, many, Integer::sum);
+                between.get(third).remove(other);
+                between.get(third).merge(one, many, Integer::sum);
+            });
+            between.get(other).clear();
         }
         return members.stream()
                 .filter(m -> m.size() > 1)
@@ -128,10 +157,6 @@ public final class Redundancy {
                         .thenComparingDouble(g -> g.widest)
                         .thenComparing(g -> g.members.get(0)))
                 .toList();
-    }
-
-    private static long key(int one, int other) {
-        return (long) Math.min(one, other) << 32 | Math.max(one, other);
     }
 
     private Group group(List<Integer> members, List<Sample> samples, List<List<Lab>> strengths) {

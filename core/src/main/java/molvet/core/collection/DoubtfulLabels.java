@@ -131,8 +131,9 @@ public final class DoubtfulLabels {
 
     /** A label beside what its recipe lets expect. */
     private record Expected(Label label, Lab seen, Lab usual) {
-        boolean isNear(Expected o) {
-            return Math.abs(seen.a() - o.seen.a()) <= 6
+        boolean comesOutAs(Expected o) {
+            return !usual.equals(o.usual)
+                    && Math.abs(seen.a() - o.seen.a()) <= 6
                     && Math.abs(seen.b() - o.seen.b()) <= 6
                     && seen.differenceFrom(o.seen) <= SAME;
         }
@@ -156,7 +157,7 @@ public final class DoubtfulLabels {
                 double last = one.seen.l() + 2 * SAME;
                 for (int j = i + 1; j < group.size() && group.get(j).seen.l() < last; j++) {
                     Expected other = group.get(j);
-                    if (one.isNear(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {
+                    if (one.comesOutAs(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {
                         found.add(unlike(one.label, other.label));
                     }
                 }

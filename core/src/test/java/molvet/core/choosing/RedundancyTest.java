@@ -59,6 +59,61 @@ class RedundancyTest {
         assertThat(found).isEqualTo(plain);
     }
 
+    /** Complete linkage by its definition: the two nearest groups in which every pair is near are joined, until none is left. */
+    @Property(tries = 40)
+    void groupsAreThoseOfTheDefinition(@ForAll long seed) {
+        Random random = new Random(seed);
+        List<Sample> all = new ArrayList<>();
+        for (int i = 0; i < 40; i++) {
+            all.add(paint(
+                    "p" + i,
+                    -30 - 25 * random.nextDouble(),
+                    random.nextInt(4) == 0 ? Granulation.STRONG : Granulation.NONE,
+                    Lightfastness.EXCELLENT,
+                    Recipe.NONE));
+        }
+        Redundancy redundancy = new Redundancy(3);
+        List<Redundancy.Pair> near =
+                redundancy
+                        .pairs(all.stream()
+                                .map(s -> Redundancy.strengths(s.run()))
+                                .toList())
+                        .stream()
+                        .filter(p -> all.get(p.one())
+                                .granulation()
+                                .equals(all.get(p.other()).granulation()))
+                        .toList();
+        Set<Set<Integer>> joined = new HashSet<>();
+        near.forEach(p -> joined.add(Set.of(p.one(), p.other())));
+        List<Set<Integer>> plain = new ArrayList<>();
+        for (int i = 0; i < all.size(); i++) plain.add(new HashSet<>(Set.of(i)));
+        for (Redundancy.Pair p : near) {
+            Set<Integer> one =
+                    plain.stream().filter(g -> g.contains(p.one())).findFirst().orElseThrow();
+            Set<Integer> other = plain.stream()
+                    .filter(g -> g.contains(p.other()))
+                    .findFirst()
+                    .orElseThrow();
+            if (one == other) continue;
+            if (one.stream().allMatch(x -> other.stream().allMatch(y -> joined.contains(Set.of(x, y))))) {
+                one.addAll(other);
+                plain.removeIf(g -> g == other);
+            }
+        }
+        Set<Set<Integer>> wanted = new HashSet<>();
+        plain.stream().filter(g -> g.size() > 1).forEach(wanted::add);
+        Set<Set<Integer>> got = new HashSet<>();
+        redundancy.groups(all).forEach(g -> got.add(new HashSet<>(g.members())));
+        assertThat(got).isEqualTo(wanted);
+    }
+
+    @Test
+    void whereNearlyAllAreAlikeThatIsSaidInsteadOfGroups() {
+        List<Sample> all = new ArrayList<>();
+        for (int i = 0; i < 800; i++) all.add(paint("p" + i, -30 - i / 1000.0));
+        assertThatThrownBy(() -> new Redundancy(3).groups(all)).isInstanceOf(Redundancy.TooMany.class);
+    }
+
     private static Sample paint(String name, double b, Granulation grain, Lightfastness lasts, Recipe recipe) {
         return new Sample(
                 name.hashCode(),

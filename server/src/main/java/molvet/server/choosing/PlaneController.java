@@ -72,7 +72,10 @@ class PlaneController {
 
     record SubstituteGroup(List<PaintViews.PaintEntry> paints, double widest, List<String> losses) {}
 
-    /** @param without how many of the find are not measured, and so have no dot */
+    /**
+     * @param tooMany whether so many are near each other that there are no groups
+     * @param without how many of the find are not measured, and so have no dot
+     */
     record PlaneView(
             List<PlaneDot> dots,
             List<PlaneGap> gaps,
@@ -80,6 +83,7 @@ class PlaneController {
             List<SubstituteGroup> groups,
             String groupsAre,
             int groupsInAll,
+            boolean tooMany,
             int without) {}
 
     /**
@@ -108,7 +112,13 @@ class PlaneController {
         }
         List<Lab> dots = all.stream().map(s -> at.of(s.run())).toList();
         Redundancy redundancy = new Redundancy(threshold);
-        List<Redundancy.Group> groups = redundancy.groups(all);
+        List<Redundancy.Group> groups = List.of();
+        boolean tooMany = false;
+        try {
+            groups = redundancy.groups(all);
+        } catch (Redundancy.TooMany e) {
+            tooMany = true;
+        }
         Map<Long, PaintViews.PaintEntry> entries = new HashMap<>();
         views.entries(
                         me,
@@ -141,6 +151,7 @@ class PlaneController {
                         .toList(),
                 redundancy.words() + ", and equal in granulation",
                 groups.size(),
+                tooMany,
                 rows.size() - seen.size());
     }
 
