@@ -104,19 +104,20 @@ public final class HuePlane {
                 near.get(j).add(i);
             }
         }
+        int[] free = near.stream().mapToInt(List::size).toArray();
         boolean[] taken = new boolean[n];
         List<Crowd> crowds = new ArrayList<>();
         while (true) {
-            List<Integer> best = List.of();
-            for (int i = 0; i < n; i++) {
-                if (taken[i] || near.get(i).size() <= best.size()) continue;
-                List<Integer> free =
-                        near.get(i).stream().filter(j -> !taken[j]).sorted().toList();
-                if (free.size() > best.size()) best = free;
+            int fullest = -1;
+            for (int i = 0; i < n; i++) if (!taken[i] && (fullest < 0 || free[i] > free[fullest])) fullest = i;
+            if (fullest < 0 || free[fullest] < MANY) return crowds;
+            List<Integer> crowd =
+                    near.get(fullest).stream().filter(j -> !taken[j]).sorted().toList();
+            for (int member : crowd) {
+                taken[member] = true;
+                near.get(member).forEach(j -> free[j]--);
             }
-            if (best.size() < MANY) return crowds;
-            best.forEach(i -> taken[i] = true);
-            crowds.add(new Crowd(best, said(best.stream().map(dots::get).toList())));
+            crowds.add(new Crowd(crowd, said(crowd.stream().map(dots::get).toList())));
         }
     }
 
