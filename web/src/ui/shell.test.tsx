@@ -1,7 +1,9 @@
-import { cleanup, fireEvent, screen, waitFor } from "@testing-library/react";
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
-import { open, server } from "../test/page";
+import { open, refused, server } from "../test/page";
 import { Shell } from "./Shell";
+import { announceAct } from "./UndoBar";
 
 afterEach(() => {
   cleanup();
@@ -47,4 +49,79 @@ test("n logs what arrived, but not while one types", async () => {
   expect(router.state.location.pathname).toBe("/collection");
   fireEvent.keyDown(document.body, { key: "n" });
   await waitFor(() => expect(router.state.location.pathname).toBe("/arrivals/5"));
+});
+
+const ROOMS = {
+  "GET /api/waiting": {
+    paints: 40,
+    recipes: 30,
+    painted: 20,
+    doubtful: 6,
+    counts: [
+      { find: "no swatch", count: 7 },
+      { find: "drying", count: 2 },
+    ],
+  },
+  "GET /api/keepers": { keepers: [{ id: 1 }, { id: 2 }] },
+  "GET /api/arrivals": { arrivals: [], total: 11 },
+  "GET /api/charts": { charts: [] },
+  "GET /api/makers": { makers: [{ id: 1 }] },
+};
+
+test("the rail counts what is in each room, and finds that were kept are lists on it", async () => {
+  const asked = server({
+    ...ROOMS,
+    "GET /api/finds": { finds: [{ id: 5, name: "Grainy blues", text: "hue:blue granulating", count: 14 }] },
+    "DELETE /api/finds/5": {},
+  });
+  open(<Shell />, "/collection", "/collection");
+  const rail = within(screen.getByRole("navigation", { name: "Rooms" }));
+  expect((await rail.findByRole("link", { name: "Doubts 6" })).getAttribute("href")).toBe("/doubts");
+  expect(await rail.findByRole("link", { name: "Arrivals 11" })).toBeTruthy();
+  expect(rail.getByRole("link", { name: "Shelf 2" })).toBeTruthy();
+  const kept = await rail.findByRole("link", { name: "Grainy blues 14" });
+  expect(kept.getAttribute("href")).toBe("/collection?find=hue%3Ablue%20granulating");
+  const waits = within(screen.getByRole("navigation", { name: "What waits" }));
+  expect(waits.getByRole("link", { name: "7 to paint" }).getAttribute("href")).toBe(
+    "/collection?find=no%20swatch",
+  );
+  await userEvent.click(rail.getByRole("button", { name: "Take the find Grainy blues away" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "DELETE")).toBe(true));
+});
+
+test("a place that is typed leads to what hangs there, and anything else to what it finds", async () => {
+  server({
+    ...ROOMS,
+    "GET /api/finds": { finds: [] },
+    "GET /api/places": (a: { query: string }) =>
+      a.query.includes("r2") ? { paint: 9, keeper: 2, place: "R2·17" } : refused("That is no place.", 404),
+  });
+  const router = open(<Shell />, "/shelf", "/shelf");
+  await userEvent.keyboard("/");
+  await userEvent.keyboard("tern grey{Enter}");
+  await waitFor(() => expect(router.state.location.search).toBe("?find=tern+grey"));
+  expect(router.state.location.pathname).toBe("/collection");
+  cleanup();
+  const other = open(<Shell />, "/shelf", "/shelf");
+  await userEvent.keyboard("/");
+  await userEvent.keyboard("r2 17{Enter}");
+  await waitFor(() => expect(other.state.location.pathname).toBe("/paints/9"));
+});
+
+test("what was done can be undone from wherever one is, and what cannot be says why", async () => {
+  let refuse = true;
+  server({
+    ...ROOMS,
+    "GET /api/finds": { finds: [] },
+    "GET /api/acts": { acts: [{ id: 3, said: "Filed Tern Grey at R2·17", at: "", undone: false }] },
+    "POST /api/acts/3/undo": () => (refuse ? refused("Something in it has changed since.", 409) : {}),
+  });
+  open(<Shell />, "/collection", "/collection");
+  announceAct();
+  await userEvent.click(await screen.findByRole("button", { name: "Undo" }));
+  expect(await screen.findByText("Something in it has changed since.")).toBeTruthy();
+  refuse = false;
+  announceAct();
+  await userEvent.click(await screen.findByRole("button", { name: "Undo" }));
+  expect(await screen.findByText("Undone.")).toBeTruthy();
 });

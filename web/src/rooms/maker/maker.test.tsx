@@ -255,3 +255,56 @@ test("a line is added to a maker, and a maker to the list", async () => {
   open(<MakerPage />, "/makers/:maker", "/makers/9");
   expect(await screen.findByText("There is no such maker.")).toBeTruthy();
 });
+
+test("a colour that was reformulated keeps its old edition and gets a new one", async () => {
+  const asked = server({
+    "GET /api/lines/3": LINE,
+    "PUT /api/colours/7": {},
+    "POST /api/colours/7/editions": {},
+  });
+  open(<LinePage />, "/lines/:line", "/lines/3");
+  await userEvent.click(await screen.findByRole("button", { name: "Change Tern Grey" }));
+  expect(screen.getByLabelText("In other languages, as de: Name; fr: Nom")).toBeTruthy();
+  await userEvent.selectOptions(screen.getByLabelText("Status"), "discontinued");
+  expect(screen.queryByLabelText("Pigments, as the label writes them")).toBeNull();
+  await userEvent.click(screen.getByLabelText(/it was reformulated or resized/));
+  await userEvent.type(screen.getByLabelText("Pigments, as the label writes them"), "PBk11");
+  await userEvent.type(screen.getByLabelText("Since the year"), "2026");
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/colours/7/editions")?.body).toMatchObject({
+      pigments: "PBk11",
+      sinceYear: 2026,
+    }),
+  );
+  expect(asked.find((a) => a.method === "PUT")?.body).toMatchObject({
+    name: "Tern Grey",
+    catalogueNumber: "126",
+    status: "DISCONTINUED",
+  });
+});
+
+test("a new colour brings its first edition with it, and what cannot be taken is said", async () => {
+  let taken = false;
+  const asked = server({
+    "GET /api/lines/3": LINE,
+    "POST /api/lines/3/colours": () => (taken ? {} : refused("Number 126 is Tern Grey.")),
+  });
+  open(<LinePage />, "/lines/:line", "/lines/3");
+  await userEvent.click(await screen.findByRole("button", { name: "Add a colour" }));
+  await userEvent.type(screen.getByLabelText("Name"), "Dune");
+  await userEvent.type(screen.getByLabelText("Catalogue number"), "126");
+  await userEvent.type(screen.getByLabelText("Pigments, as the label writes them"), "PBr7");
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  expect(await screen.findByText("Number 126 is Tern Grey.")).toBeTruthy();
+  taken = true;
+  await userEvent.clear(screen.getByLabelText("Catalogue number"));
+  await userEvent.type(screen.getByLabelText("Catalogue number"), "127");
+  await userEvent.click(screen.getByRole("button", { name: "Save" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(asked.filter((a) => a.method === "POST").at(-1)?.body).toMatchObject({
+    name: "Dune",
+    catalogueNumber: "127",
+    edition: { pigments: "PBr7" },
+  });
+});
