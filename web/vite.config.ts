@@ -6,5 +6,6 @@ export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 1000 },
   server: { proxy: { "/api": "http://127.0.0.1:8787" } },
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"] },
+  // Both cores of a small machine; left to itself one would stand idle.
+  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], maxWorkers: 2 },
 });

@@ -39,7 +39,7 @@ export function ShopPage() {
   }
 
   return (
-    <Page title="In a shop" under={<Age pack={shop.pack} fresh={shop.fresh} />}>
+    <Page title="In a shop" under={<Age pack={shop.pack} fresh={shop.fresh} carried={shop.carried} />}>
       <ChoosingNav />
       <form
         className="grid gap-3 max-w-xl sm:grid-cols-2"
@@ -127,12 +127,13 @@ export function ShopPage() {
   );
 }
 
-function Age({ pack, fresh }: { pack: Pack | null; fresh: boolean }) {
+function Age({ pack, fresh, carried }: { pack: Pack | null; fresh: boolean; carried: boolean }) {
   if (!pack) return <>Name or pigments of a tube, and whether you need it.</>;
   const when = new Date(pack.made).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
   return (
     <>
-      {fresh ? "Up to date" : "Without a network"}: {counted(pack.paints.length, "paint")} as of {when}
+      {fresh ? (carried ? "Up to date, and carried along" : "Up to date") : "Without a network"}:{" "}
+      {counted(pack.paints.length, "paint")} as of {when}
       {!canCarry() && ". This browser carries nothing along: open Molvet over https for that"}
       {!pack.all && ". The collection is too large to be carried whole"}
     </>

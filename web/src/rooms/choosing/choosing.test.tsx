@@ -298,6 +298,24 @@ test("what is carried is sealed, and shown to nobody else", async () => {
   expect(await carriedPack("ines@example.org")).toBeNull();
 });
 
+test("what is sealed at once on a phone that never sealed anything can all be opened again", async () => {
+  await keepNotes("ines@example.org", []);
+  await new Promise<void>((done) => {
+    const opened = indexedDB.open("molvet-shop");
+    opened.onsuccess = () => {
+      const gone = opened.result.transaction("carried", "readwrite").objectStore("carried").delete("key");
+      gone.onsuccess = () => done();
+    };
+  });
+  await Promise.all([
+    keepPack(PACK, "ines@example.org"),
+    keepNotes("ines@example.org", [{ key: "k", kind: "WISH", name: "Dusk" }]),
+    keepNotes("tam@example.org", []),
+  ]);
+  expect((await carriedPack("ines@example.org"))?.paints).toHaveLength(2);
+  expect(await keptNotes("ines@example.org")).toHaveLength(1);
+});
+
 test("with no network the shop question is answered from what was carried, and a wish waits and is told once", async () => {
   await keepPack(PACK, "ines@example.org");
   let away = true;

@@ -1,4 +1,4 @@
-import { createStore, del, get, set } from "idb-keyval";
+import { createStore, del, get, set, update } from "idb-keyval";
 import type { Schemas } from "../../api/client";
 
 /** What a phone carries: the collection’s facts, and what was noted and waits to be told. */
@@ -19,8 +19,9 @@ async function key() {
     "encrypt",
     "decrypt",
   ]);
-  await set("key", made, store);
-  return made;
+  // Whatever else was being sealed in this moment, here or in another tab, may have been first: its key stays.
+  await update<CryptoKey>("key", (old) => old ?? made, store);
+  return (await get<CryptoKey>("key", store)) ?? made;
 }
 
 async function seal(name: string, value: unknown) {

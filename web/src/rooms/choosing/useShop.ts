@@ -18,6 +18,7 @@ export function useShop() {
   const [notes, setNotes] = useState<Note[]>([]);
   const [trouble, setTrouble] = useState("");
   const [told, setTold] = useState<string[]>([]);
+  const [carried, setCarried] = useState(false);
   const sending = useRef(false);
 
   const fresh = useQuery({
@@ -32,7 +33,10 @@ export function useShop() {
     if (!email) return;
     if (fresh.data) {
       setPack(fresh.data);
-      if (canCarry()) keepPack(fresh.data, email).catch(() => setTrouble(FULL));
+      if (canCarry())
+        keepPack(fresh.data, email)
+          .then(() => setCarried(true))
+          .catch(() => setTrouble(FULL));
     } else if (fresh.isError && canCarry()) {
       carriedPack(email).then((kept) => kept && setPack(kept));
     }
@@ -101,5 +105,5 @@ export function useShop() {
     send();
   }
 
-  return { pack, fresh: !fresh.isError && !!fresh.data, notes, told, trouble, note };
+  return { pack, fresh: !fresh.isError && !!fresh.data, carried, notes, told, trouble, note };
 }

@@ -399,7 +399,7 @@ class StoryTest {
             phone.type("E-mail", me.email());
             phone.type("Password", Api.PASSWORD);
             phone.press("Sign in");
-            phone.seeText("Up to date: 1 paint as of");
+            phone.seeText("Up to date, and carried along: 1 paint as of");
             phone.await("return caches.open('molvet-shell').then(c => c.keys()).then(k => k.length > 3)");
             phone.await("return caches.match('/api/session').then(kept => kept.json()).then(s => s.signedIn)");
             wire.cut();
