@@ -5,7 +5,14 @@ const AT_HAND = /^\/api\/(session|charts\/\d+(\/walk)?)$/;
 const MOST_ASSETS = 80;
 
 // The first visit is made before this stands between page and server: the page and its parts are fetched for the next.
-self.addEventListener("install", (event) => event.waitUntil(keepShell().finally(() => self.skipWaiting())));
+// What could not be fetched now comes with the pages that are opened.
+self.addEventListener("install", (event) =>
+  event.waitUntil(
+    keepShell()
+      .catch(() => {})
+      .then(() => self.skipWaiting()),
+  ),
+);
 self.addEventListener("activate", (event) => event.waitUntil(self.clients.claim()));
 
 self.addEventListener("fetch", (event) => {

@@ -119,13 +119,48 @@ public final class Api {
         return send("POST", path, body.toByteArray(), "multipart/form-data; boundary=edge", Map.of());
     }
 
+    /** A multipart upload of which half is sent, and the rest when the gate opens; {@code halfway} tells that it stands there. */
+    public Answer uploadSlowly(String path, byte[] bytes, String key, CountDownLatch halfway, CountDownLatch gate) {
+        byte[] head = ("--edge\r\nContent-Disposition: form-data; name=\"picture\"; filename=\"a.png\"\r\n"
+                        + "Content-Type: image/png\r\n\r\n")
+                .getBytes(StandardCharsets.UTF_8);
+        List<byte[]> parts = List.of(head, bytes, bytes, "\r\n--edge--\r\n".getBytes(StandardCharsets.UTF_8));
+        int[] next = {0};
+        Iterable<byte[]> slowly = () -> new java.util.Iterator<>() {
+            @Override
+            public boolean hasNext() {
+                return next[0] < parts.size();
+            }
+
+            @Override
+            public byte[] next() {
+                if (next[0] == 2) {
+                    halfway.countDown();
+                    try {
+                        gate.await();
+                    } catch (InterruptedException e) {
+                        throw new IllegalStateException(e);
+                    }
+                }
+                return parts.get(next[0]++);
+            }
+        };
+        return publish(
+                "POST",
+                path,
+                HttpRequest.BodyPublishers.ofByteArrays(slowly),
+                "multipart/form-data; boundary=edge",
+                Map.of("Idempotency-Key", key));
+    }
+
     public Answer send(String method, String path, byte[] body, String type, Map<String, String> headers) {
+        return publish(method, path, body == null ? null : HttpRequest.BodyPublishers.ofByteArray(body), type, headers);
+    }
+
+    private Answer publish(
+            String method, String path, HttpRequest.BodyPublisher body, String type, Map<String, String> headers) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
-                .method(
-                        method,
-                        body == null
-                                ? HttpRequest.BodyPublishers.noBody()
-                                : HttpRequest.BodyPublishers.ofByteArray(body));
+                .method(method, body == null ? HttpRequest.BodyPublishers.noBody() : body);
         if (body != null) request.header("Content-Type", type);
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))

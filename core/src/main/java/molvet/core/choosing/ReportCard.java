@@ -105,8 +105,7 @@ public record ReportCard(
                 guessed);
     }
 
-    // ---- in words
-    // -----------------------------------------------------------------------------------------------------
+    // ---- in words ---------------------------------------------------------------------------------------------------
 
     public String madeOf() {
         return paints + (paints == 1 ? " paint: " : " paints: ") + single + " of a single pigment, " + mixtures

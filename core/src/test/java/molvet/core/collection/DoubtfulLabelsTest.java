@@ -55,7 +55,7 @@ class DoubtfulLabelsTest {
                         "same-recipe-one-maker",
                         label(1, "Harbour Green", "Kelpwick", recipe("PG7"), null),
                         label(2, "harbour  green", "Kelpwick", recipe("PG7"), null),
-                        label(3, "Harbour Blue", "Kelpwick", recipe("PG7"), null)))
+                        label(3, "Slipway Blue", "Kelpwick", recipe("PG7"), null)))
                 .isEmpty();
     }
 

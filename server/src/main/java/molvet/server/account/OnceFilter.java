@@ -7,9 +7,10 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.util.Locale;
 import java.util.Optional;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
@@ -54,6 +55,7 @@ class OnceFilter extends OncePerRequestFilter {
         }
         Collector me = (Collector) ((Authentication) request.getUserPrincipal()).getPrincipal();
         String operation = request.getMethod() + " " + request.getRequestURI();
+        receive(request);
         ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
         try {
             transaction.executeWithoutResult(status -> {
@@ -90,9 +92,20 @@ class OnceFilter extends OncePerRequestFilter {
                 }
             });
             kept.copyBodyToResponse();
-        } catch (DuplicateKeyException | PessimisticLockingFailureException e) {
+        } catch (DuplicateKeyException | TransientDataAccessException e) {
             // It stands already, or another retry was first to lock it: the answer is that one's.
             replay(me, key, operation, response);
+        }
+    }
+
+    /** An upload comes in whole before anything is locked: over a slow network it would keep every other act waiting. */
+    private static void receive(HttpServletRequest request) {
+        String type = request.getContentType();
+        if (type == null || !type.toLowerCase(Locale.ROOT).startsWith("multipart/")) return;
+        try {
+            request.getParts();
+        } catch (IOException | ServletException | RuntimeException e) {
+            // Whoever takes the upload meets the same, and says it to the collector.
         }
     }
 

@@ -5,6 +5,10 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CountDownLatch;
+import java.util.concurrent.ExecutorService;
+import java.util.concurrent.Executors;
+import java.util.concurrent.Future;
 import molvet.server.Api;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -92,6 +96,31 @@ class AtOnceTest {
                         + me.find("night ferry").json().at("/paints/0/id").asLong())
                 .json();
         assertThat(paint.get("holdings")).hasSize(1);
+    }
+
+    /** A scan goes up over a slow network, and painting goes on beside it. */
+    @Test
+    void anUploadUnderWayKeepsNoOtherActWaiting() throws Exception {
+        me.painted("Tide", "R1 1");
+        long paint = me.find("tide").json().at("/paints/0/id").asLong();
+        long swatch = me.get("/api/paints/" + paint).json().at("/swatches/0/id").asLong();
+        CountDownLatch halfway = new CountDownLatch(1);
+        CountDownLatch gate = new CountDownLatch(1);
+        ExecutorService pool = Executors.newSingleThreadExecutor();
+        try {
+            Future<Api.Answer> upload = pool.submit(() ->
+                    me.uploadSlowly("/api/swatches/" + swatch + "/pictures", new byte[300_000], "slow", halfway, gate));
+            halfway.await();
+            for (int i = 0; i < 8; i++) {
+                me.post("/api/paints", Map.of("name", "Moss " + i, "form", "TUBE"), "moss-" + i)
+                        .must(201);
+            }
+            gate.countDown();
+            assertThat(upload.get().must(422).text()).containsIgnoringCase("picture");
+        } finally {
+            gate.countDown();
+            pool.shutdownNow();
+        }
     }
 
     @Test
