@@ -4,7 +4,12 @@ import { defineConfig } from "vitest/config";
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { target: "es2022", assetsInlineLimit: 0, chunkSizeWarningLimit: 1000 },
+  build: {
+    target: "es2022",
+    assetsInlineLimit: 0,
+    // The worker keeps all parts of the page for use without a network, and learns here which there are.
+    manifest: "parts.json",
+  },
   server: { proxy: { "/api": "http://127.0.0.1:8787" } },
   // Both cores of a small machine; left to itself one would stand idle.
   test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], maxWorkers: 2 },

@@ -2,7 +2,7 @@
 const SHELL = "molvet-shell";
 const DESK = "molvet-desk";
 const AT_HAND = /^\/api\/(session|charts\/\d+(\/walk)?)$/;
-const MOST_ASSETS = 80;
+const MOST_ASSETS = 240;
 
 // The first visit is made before this stands between page and server: the page and its parts are fetched for the next.
 // What could not be fetched now comes with the pages that are opened.
@@ -34,6 +34,11 @@ async function keepShell() {
   const cache = await caches.open(SHELL);
   await cache.put("/", page.clone());
   const parts = named(await page.text());
+  // Pages are fetched when they are first opened; where there is no network they must be here already.
+  const all = await fetch("/parts.json");
+  if (all.ok)
+    for (const part of Object.values(await all.json()))
+      if (/\.(js|css)$/.test(part.file)) parts.add(`/${part.file}`);
   for (const part of parts) {
     const answer = await keptFirst(new Request(part));
     // Of the letters only those of every page; others come when a name needs them.

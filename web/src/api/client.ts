@@ -3,6 +3,9 @@ import type { components, paths } from "./generated";
 
 export type Schemas = components["schemas"];
 
+/** One of the words that a field takes. */
+export type Word<Of extends keyof Schemas, Field extends keyof Schemas[Of]> = NonNullable<Schemas[Of][Field]>;
+
 /** What the server says when it cannot do what was asked (RFC 9457). */
 export type ProblemDocument = {
   type: string;

@@ -14,6 +14,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Session: delete account */
         delete: operations["Session.deleteAccount"];
         options?: never;
         head?: never;
@@ -28,6 +29,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Session: change password */
         put: operations["Session.changePassword"];
         post?: never;
         delete?: never;
@@ -43,6 +45,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Act: latest */
         get: operations["Act.latest"];
         put?: never;
         post?: never;
@@ -61,6 +64,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Act: undo */
         post: operations["Act.undo"];
         delete?: never;
         options?: never;
@@ -75,8 +79,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arrival: all */
         get: operations["Arrival.all"];
         put?: never;
+        /** Arrival: start */
         post: operations["Arrival.start"];
         delete?: never;
         options?: never;
@@ -93,6 +99,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: cost */
         post: operations["Arrival.cost"];
         delete?: never;
         options?: never;
@@ -109,6 +116,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: read */
         post: operations["Arrival.read"];
         delete?: never;
         options?: never;
@@ -123,9 +131,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arrival: one */
         get: operations["Arrival.one"];
+        /** Arrival: save */
         put: operations["Arrival.save"];
         post?: never;
+        /** Arrival: discard */
         delete: operations["Arrival.discard"];
         options?: never;
         head?: never;
@@ -141,6 +152,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: log */
         post: operations["Arrival.log"];
         delete?: never;
         options?: never;
@@ -157,6 +169,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: open set */
         post: operations["Arrival.openSet"];
         delete?: never;
         options?: never;
@@ -173,6 +186,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: parcel came */
         post: operations["Arrival.parcelCame"];
         delete?: never;
         options?: never;
@@ -189,7 +203,9 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Pour: make calendar */
         post: operations["Pour.makeCalendar"];
+        /** Pour: end calendar */
         delete: operations["Pour.endCalendar"];
         options?: never;
         head?: never;
@@ -203,6 +219,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pour: calendar */
         get: operations["Pour.calendar"];
         put?: never;
         post?: never;
@@ -219,9 +236,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.charts"];
+        /** Chart: charts */
+        get: operations["Chart.charts"];
         put?: never;
-        post: operations["Bench.add"];
+        /** Chart: add */
+        post: operations["Chart.add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -235,7 +254,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.candidates"];
+        /** Chart: candidates */
+        get: operations["Chart.candidates"];
         put?: never;
         post?: never;
         delete?: never;
@@ -253,7 +273,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.cut"];
+        /** Chart: cut */
+        post: operations["Chart.cut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -269,7 +290,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.fit"];
+        /** Chart: fit */
+        post: operations["Chart.fit"];
         delete?: never;
         options?: never;
         head?: never;
@@ -285,7 +307,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.order"];
+        /** Chart: order */
+        post: operations["Chart.order"];
         delete?: never;
         options?: never;
         head?: never;
@@ -301,7 +324,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.plan"];
+        /** Chart: plan */
+        post: operations["Chart.plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -315,10 +339,13 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.one"];
-        put: operations["Bench.change"];
+        /** Chart: one */
+        get: operations["Chart.one"];
+        /** Chart: change */
+        put: operations["Chart.change"];
         post?: never;
-        delete: operations["Bench.delete"];
+        /** Chart: delete */
+        delete: operations["Chart.delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -331,7 +358,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.pdf"];
+        /** Chart: pdf */
+        get: operations["Chart.pdf"];
         put?: never;
         post?: never;
         delete?: never;
@@ -347,7 +375,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.png"];
+        /** Chart: png */
+        get: operations["Chart.png"];
         put?: never;
         post?: never;
         delete?: never;
@@ -363,7 +392,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.svg"];
+        /** Chart: svg */
+        get: operations["Chart.svg"];
         put?: never;
         post?: never;
         delete?: never;
@@ -381,7 +411,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.correct"];
+        /** Chart: correct */
+        post: operations["Chart.correct"];
         delete?: never;
         options?: never;
         head?: never;
@@ -397,7 +428,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.dry"];
+        /** Chart: dry */
+        post: operations["Chart.dry"];
         delete?: never;
         options?: never;
         head?: never;
@@ -413,7 +445,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.eye"];
+        /** Chart: eye */
+        post: operations["Chart.eye"];
         delete?: never;
         options?: never;
         head?: never;
@@ -429,7 +462,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.file"];
+        /** Chart: file */
+        post: operations["Chart.file"];
         delete?: never;
         options?: never;
         head?: never;
@@ -443,7 +477,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.geometry"];
+        /** Chart: geometry */
+        get: operations["Chart.geometry"];
         put?: never;
         post?: never;
         delete?: never;
@@ -459,6 +494,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Meter: cgats */
         get: operations["Meter.cgats"];
         put?: never;
         post?: never;
@@ -475,6 +511,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Meter: csv */
         get: operations["Meter.csv"];
         put?: never;
         post?: never;
@@ -491,6 +528,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Meter: cxf */
         get: operations["Meter.cxf"];
         put?: never;
         post?: never;
@@ -507,6 +545,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Meter: gpl */
         get: operations["Meter.gpl"];
         put?: never;
         post?: never;
@@ -523,6 +562,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Meter: json */
         get: operations["Meter.json"];
         put?: never;
         post?: never;
@@ -540,7 +580,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["Bench.reorder"];
+        /** Chart: reorder */
+        put: operations["Chart.reorder"];
         post?: never;
         delete?: never;
         options?: never;
@@ -557,7 +598,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.painted"];
+        /** Chart: painted */
+        post: operations["Chart.painted"];
         delete?: never;
         options?: never;
         head?: never;
@@ -573,7 +615,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.standin"];
+        /** Sheet reading: standin */
+        post: operations["SheetReading.standin"];
         delete?: never;
         options?: never;
         head?: never;
@@ -587,7 +630,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Scan.meter"];
+        /** Sheet reading: meter */
+        get: operations["SheetReading.meter"];
         put?: never;
         post?: never;
         delete?: never;
@@ -603,7 +647,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Bench.walk"];
+        /** Chart: walk */
+        get: operations["Chart.walk"];
         put?: never;
         post?: never;
         delete?: never;
@@ -619,6 +664,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: cgats */
         get: operations["Export.cgats"];
         put?: never;
         post?: never;
@@ -635,6 +681,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: csv */
         get: operations["Export.csv"];
         put?: never;
         post?: never;
@@ -651,6 +698,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: gpl */
         get: operations["Export.gpl"];
         put?: never;
         post?: never;
@@ -667,6 +715,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: json */
         get: operations["Export.json"];
         put?: never;
         post?: never;
@@ -683,6 +732,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: ods */
         get: operations["Export.ods"];
         put?: never;
         post?: never;
@@ -699,6 +749,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: xlsx */
         get: operations["Export.xlsx"];
         put?: never;
         post?: never;
@@ -715,6 +766,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Export: zip */
         get: operations["Export.zip"];
         put?: never;
         post?: never;
@@ -733,6 +785,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Session: make account */
         post: operations["Session.makeAccount"];
         delete?: never;
         options?: never;
@@ -749,6 +802,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Colour: difference */
         post: operations["Colour.difference"];
         delete?: never;
         options?: never;
@@ -763,7 +817,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Maker: colour */
         get: operations["Maker.colour"];
+        /** Maker: change colour */
         put: operations["Maker.changeColour"];
         post?: never;
         delete?: never;
@@ -781,6 +837,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Maker: add edition */
         post: operations["Maker.addEdition"];
         delete?: never;
         options?: never;
@@ -795,6 +852,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Compare: compare */
         get: operations["Compare.compare"];
         put?: never;
         post?: never;
@@ -811,6 +869,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Compare: pdf */
         get: operations["Compare.pdf"];
         put?: never;
         post?: never;
@@ -827,6 +886,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Compare: png */
         get: operations["Compare.png"];
         put?: never;
         post?: never;
@@ -843,6 +903,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Compare: svg */
         get: operations["Compare.svg"];
         put?: never;
         post?: never;
@@ -859,6 +920,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Compare: like */
         get: operations["Compare.like"];
         put?: never;
         post?: never;
@@ -875,6 +937,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Dispute: disputes */
         get: operations["Dispute.disputes"];
         put?: never;
         post?: never;
@@ -893,6 +956,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Dispute: leave */
         post: operations["Dispute.leave"];
         delete?: never;
         options?: never;
@@ -910,6 +974,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Dispute: take up */
         delete: operations["Dispute.takeUp"];
         options?: never;
         head?: never;
@@ -923,6 +988,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Dot card: all */
         get: operations["DotCard.all"];
         put?: never;
         post?: never;
@@ -939,9 +1005,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Dot card: one */
         get: operations["DotCard.one"];
         put?: never;
         post?: never;
+        /** Dot card: delete */
         delete: operations["DotCard.delete"];
         options?: never;
         head?: never;
@@ -957,7 +1025,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Bench.strips"];
+        /** Chart: strips */
+        post: operations["Chart.strips"];
         delete?: never;
         options?: never;
         head?: never;
@@ -972,6 +1041,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Dot card: change */
         put: operations["DotCard.change"];
         post?: never;
         delete?: never;
@@ -987,7 +1057,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["SavedFinds.traits"];
+        /** Paint: traits */
+        get: operations["Paint.traits"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1003,9 +1074,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["SavedFinds.list"];
+        /** Find: list */
+        get: operations["Find.list"];
         put?: never;
-        post: operations["SavedFinds.keep"];
+        /** Find: keep */
+        post: operations["Find.keep"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1019,7 +1092,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["SavedFinds.menu"];
+        /** Find: menu */
+        get: operations["Find.menu"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1038,7 +1112,8 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
-        delete: operations["SavedFinds.delete"];
+        /** Find: delete */
+        delete: operations["Find.delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1052,6 +1127,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Arrival: thank */
         put: operations["Arrival.thank"];
         post?: never;
         delete?: never;
@@ -1067,6 +1143,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arrival: reveal */
         get: operations["Arrival.reveal"];
         put?: never;
         post?: never;
@@ -1083,6 +1160,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Health: health */
         get: operations["Health.health"];
         put?: never;
         post?: never;
@@ -1100,8 +1178,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Paint: change holding */
         put: operations["Paint.changeHolding"];
         post?: never;
+        /** Paint: delete holding */
         delete: operations["Paint.deleteHolding"];
         options?: never;
         head?: never;
@@ -1115,8 +1195,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pour: plan */
         get: operations["Pour.plan"];
         put?: never;
+        /** Pour: pour */
         post: operations["Pour.pour"];
         delete?: never;
         options?: never;
@@ -1131,8 +1213,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Shelf: keepers */
         get: operations["Shelf.keepers"];
         put?: never;
+        /** Shelf: add */
         post: operations["Shelf.add"];
         delete?: never;
         options?: never;
@@ -1147,9 +1231,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Shelf: one */
         get: operations["Shelf.one"];
+        /** Shelf: change */
         put: operations["Shelf.change"];
         post?: never;
+        /** Shelf: delete */
         delete: operations["Shelf.delete"];
         options?: never;
         head?: never;
@@ -1163,6 +1250,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arranging: between */
         get: operations["Arranging.between"];
         put?: never;
         post?: never;
@@ -1179,6 +1267,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arranging: contents */
         get: operations["Arranging.contents"];
         put?: never;
         post?: never;
@@ -1197,6 +1286,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: merge */
         post: operations["Arranging.merge"];
         delete?: never;
         options?: never;
@@ -1213,6 +1303,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: move page */
         post: operations["Arranging.movePage"];
         delete?: never;
         options?: never;
@@ -1227,9 +1318,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arranging: refiling */
         get: operations["Arranging.refiling"];
         put?: never;
+        /** Arranging: refile */
         post: operations["Arranging.refile"];
+        /** Arranging: stop refiling */
         delete: operations["Arranging.stopRefiling"];
         options?: never;
         head?: never;
@@ -1245,6 +1339,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: refiled */
         post: operations["Arranging.refiled"];
         delete?: never;
         options?: never;
@@ -1261,6 +1356,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: space */
         post: operations["Arranging.space"];
         delete?: never;
         options?: never;
@@ -1277,6 +1373,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: split */
         post: operations["Arranging.split"];
         delete?: never;
         options?: never;
@@ -1293,6 +1390,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: begin walk */
         post: operations["Arranging.beginWalk"];
         delete?: never;
         options?: never;
@@ -1309,6 +1407,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: end walk */
         post: operations["Arranging.endWalk"];
         delete?: never;
         options?: never;
@@ -1325,6 +1424,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arranging: seen */
         post: operations["Arranging.seen"];
         delete?: never;
         options?: never;
@@ -1339,6 +1439,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Label: pdf */
         get: operations["Label.pdf"];
         put?: never;
         post?: never;
@@ -1355,6 +1456,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Label: png */
         get: operations["Label.png"];
         put?: never;
         post?: never;
@@ -1371,6 +1473,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Label: svg */
         get: operations["Label.svg"];
         put?: never;
         post?: never;
@@ -1387,10 +1490,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.leaflet"];
+        /** Makers chart: leaflet */
+        get: operations["MakersChart.leaflet"];
         put?: never;
         post?: never;
-        delete: operations["Chart.deleteLeaflet"];
+        /** Makers chart: delete leaflet */
+        delete: operations["MakersChart.deleteLeaflet"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1403,7 +1508,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Maker: line */
         get: operations["Maker.line"];
+        /** Maker: change line */
         put: operations["Maker.changeLine"];
         post?: never;
         delete?: never;
@@ -1421,7 +1528,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Chart.take"];
+        /** Makers chart: take */
+        post: operations["MakersChart.take"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1435,7 +1543,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.csv"];
+        /** Makers chart: csv */
+        get: operations["MakersChart.csv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1451,7 +1560,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.json"];
+        /** Makers chart: json */
+        get: operations["MakersChart.json"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1467,7 +1577,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.ods"];
+        /** Makers chart: ods */
+        get: operations["MakersChart.ods"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1483,7 +1594,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.tsv"];
+        /** Makers chart: tsv */
+        get: operations["MakersChart.tsv"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1499,7 +1611,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Chart.xlsx"];
+        /** Makers chart: xlsx */
+        get: operations["MakersChart.xlsx"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1517,7 +1630,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Chart.preview"];
+        /** Makers chart: preview */
+        post: operations["MakersChart.preview"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1533,6 +1647,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Maker: add colour */
         post: operations["Maker.addColour"];
         delete?: never;
         options?: never;
@@ -1549,6 +1664,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Dot card: make */
         post: operations["DotCard.make"];
         delete?: never;
         options?: never;
@@ -1565,7 +1681,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Chart.addLeaflet"];
+        /** Makers chart: add leaflet */
+        post: operations["MakersChart.addLeaflet"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1579,8 +1696,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Maker: all */
         get: operations["Maker.all"];
         put?: never;
+        /** Maker: add */
         post: operations["Maker.add"];
         delete?: never;
         options?: never;
@@ -1595,9 +1714,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Maker: one */
         get: operations["Maker.one"];
+        /** Maker: change */
         put: operations["Maker.change"];
         post?: never;
+        /** Maker: delete */
         delete: operations["Maker.delete"];
         options?: never;
         head?: never;
@@ -1613,6 +1735,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Maker: add line */
         post: operations["Maker.addLine"];
         delete?: never;
         options?: never;
@@ -1629,6 +1752,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Meter: keep */
         post: operations["Meter.keep"];
         delete?: never;
         options?: never;
@@ -1645,6 +1769,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Meter: file */
         post: operations["Meter.file"];
         delete?: never;
         options?: never;
@@ -1661,6 +1786,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Meter: read */
         post: operations["Meter.read"];
         delete?: never;
         options?: never;
@@ -1678,6 +1804,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Paint: delete observation */
         delete: operations["Paint.deleteObservation"];
         options?: never;
         head?: never;
@@ -1691,8 +1818,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Paint.find"];
+        /** Find: find */
+        get: operations["Find.find"];
         put?: never;
+        /** Paint: add */
         post: operations["Paint.add"];
         delete?: never;
         options?: never;
@@ -1707,6 +1836,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Paint: alike */
         get: operations["Paint.alike"];
         put?: never;
         post?: never;
@@ -1723,9 +1853,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Paint: one */
         get: operations["Paint.one"];
+        /** Paint: change */
         put: operations["Paint.change"];
         post?: never;
+        /** Paint: delete */
         delete: operations["Paint.delete"];
         options?: never;
         head?: never;
@@ -1739,6 +1872,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arrival: came with */
         get: operations["Arrival.cameWith"];
         put?: never;
         post?: never;
@@ -1756,7 +1890,8 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
-        put: operations["Bench.keepFamily"];
+        /** Paint: keep family */
+        put: operations["Paint.keepFamily"];
         post?: never;
         delete?: never;
         options?: never;
@@ -1773,6 +1908,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Paint: add holding */
         post: operations["Paint.addHolding"];
         delete?: never;
         options?: never;
@@ -1789,6 +1925,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Arrival: merge */
         post: operations["Arrival.merge"];
         delete?: never;
         options?: never;
@@ -1805,6 +1942,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Paint: observe */
         post: operations["Paint.observe"];
         delete?: never;
         options?: never;
@@ -1821,6 +1959,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Shelf: add swatch */
         post: operations["Shelf.addSwatch"];
         delete?: never;
         options?: never;
@@ -1836,6 +1975,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Shop: wish */
         put: operations["Shop.wish"];
         post?: never;
         delete?: never;
@@ -1851,8 +1991,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Paper: papers */
         get: operations["Paper.papers"];
         put?: never;
+        /** Paper: add */
         post: operations["Paper.add"];
         delete?: never;
         options?: never;
@@ -1868,8 +2010,10 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Paper: change */
         put: operations["Paper.change"];
         post?: never;
+        /** Paper: delete */
         delete: operations["Paper.delete"];
         options?: never;
         head?: never;
@@ -1885,6 +2029,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Paper: cut */
         post: operations["Paper.cut"];
         delete?: never;
         options?: never;
@@ -1899,6 +2044,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Reading: preview */
         get: operations["Reading.preview"];
         put?: never;
         post?: never;
@@ -1915,6 +2061,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Reading: edges */
         get: operations["Reading.edges"];
         put?: never;
         post?: never;
@@ -1931,6 +2078,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Reading: original */
         get: operations["Reading.original"];
         put?: never;
         post?: never;
@@ -1949,6 +2097,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reading: measure */
         post: operations["Reading.measure"];
         delete?: never;
         options?: never;
@@ -1965,6 +2114,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reading: rectangle */
         post: operations["Reading.rectangle"];
         delete?: never;
         options?: never;
@@ -1979,6 +2129,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pigment: all */
         get: operations["Pigment.all"];
         put?: never;
         post?: never;
@@ -1997,6 +2148,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Pigment: read */
         post: operations["Pigment.read"];
         delete?: never;
         options?: never;
@@ -2011,6 +2163,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pigment: one */
         get: operations["Pigment.one"];
         put?: never;
         post?: never;
@@ -2027,6 +2180,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Shelf: place */
         get: operations["Shelf.place"];
         put?: never;
         post?: never;
@@ -2043,6 +2197,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Plane: plane */
         get: operations["Plane.plane"];
         put?: never;
         post?: never;
@@ -2059,6 +2214,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pour: all */
         get: operations["Pour.all"];
         put?: never;
         post?: never;
@@ -2075,7 +2231,9 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Pour: one */
         get: operations["Pour.one"];
+        /** Pour: change */
         put: operations["Pour.change"];
         post?: never;
         delete?: never;
@@ -2091,9 +2249,11 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Scan.list"];
+        /** Sheet reading: list */
+        get: operations["SheetReading.list"];
         put?: never;
-        post: operations["Scan.add"];
+        /** Sheet reading: add */
+        post: operations["SheetReading.add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2107,10 +2267,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Scan.one"];
+        /** Sheet reading: one */
+        get: operations["SheetReading.one"];
         put?: never;
         post?: never;
-        delete: operations["Scan.delete"];
+        /** Sheet reading: delete */
+        delete: operations["SheetReading.delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -2125,7 +2287,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.accept"];
+        /** Sheet reading: accept */
+        post: operations["SheetReading.accept"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2141,7 +2304,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.again"];
+        /** Sheet reading: again */
+        post: operations["SheetReading.again"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2155,7 +2319,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get: operations["Scan.crop"];
+        /** Sheet reading: crop */
+        get: operations["SheetReading.crop"];
         put?: never;
         post?: never;
         delete?: never;
@@ -2173,7 +2338,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.leaveOut"];
+        /** Sheet reading: leave out */
+        post: operations["SheetReading.leaveOut"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2189,7 +2355,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.stop"];
+        /** Sheet reading: stop */
+        post: operations["SheetReading.stop"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2205,7 +2372,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["Scan.swap"];
+        /** Sheet reading: swap */
+        post: operations["SheetReading.swap"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2219,6 +2387,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Report: card */
         get: operations["Report.card"];
         put?: never;
         post?: never;
@@ -2235,6 +2404,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Report: print */
         get: operations["Report.print"];
         put?: never;
         post?: never;
@@ -2251,6 +2421,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Report: care */
         get: operations["Report.care"];
         put?: never;
         post?: never;
@@ -2267,6 +2438,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Report: maker */
         get: operations["Report.maker"];
         put?: never;
         post?: never;
@@ -2283,6 +2455,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Report: pigment */
         get: operations["Report.pigment"];
         put?: never;
         post?: never;
@@ -2299,6 +2472,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arranging: schools */
         get: operations["Arranging.schools"];
         put?: never;
         post?: never;
@@ -2315,9 +2489,12 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Session: state */
         get: operations["Session.state"];
         put?: never;
+        /** Session: sign in */
         post: operations["Session.signIn"];
+        /** Session: sign out */
         delete: operations["Session.signOut"];
         options?: never;
         head?: never;
@@ -2331,6 +2508,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arranging: backlog */
         get: operations["Arranging.backlog"];
         put?: never;
         post?: never;
@@ -2349,6 +2527,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Shop: ask */
         post: operations["Shop.ask"];
         delete?: never;
         options?: never;
@@ -2365,6 +2544,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Shop: note */
         post: operations["Shop.note"];
         delete?: never;
         options?: never;
@@ -2379,6 +2559,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Shop: pack */
         get: operations["Shop.pack"];
         put?: never;
         post?: never;
@@ -2398,6 +2579,7 @@ export interface paths {
         get?: never;
         put?: never;
         post?: never;
+        /** Reading: delete */
         delete: operations["Reading.delete"];
         options?: never;
         head?: never;
@@ -2413,6 +2595,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reading: count */
         post: operations["Reading.count"];
         delete?: never;
         options?: never;
@@ -2427,6 +2610,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Reading: crop */
         get: operations["Reading.crop"];
         put?: never;
         post?: never;
@@ -2445,6 +2629,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Shelf: found */
         post: operations["Shelf.found"];
         delete?: never;
         options?: never;
@@ -2461,6 +2646,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Shelf: lost */
         post: operations["Shelf.lost"];
         delete?: never;
         options?: never;
@@ -2477,6 +2663,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
+        /** Reading: add */
         post: operations["Reading.add"];
         delete?: never;
         options?: never;
@@ -2492,6 +2679,7 @@ export interface paths {
             cookie?: never;
         };
         get?: never;
+        /** Shelf: file */
         put: operations["Shelf.file"];
         post?: never;
         delete?: never;
@@ -2507,6 +2695,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Arrival: thanks */
         get: operations["Arrival.thanks"];
         put?: never;
         post?: never;
@@ -2523,6 +2712,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Waiting: waiting */
         get: operations["Waiting.waiting"];
         put?: never;
         post?: never;
@@ -2539,6 +2729,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
+        /** Shop: wish list */
         get: operations["Shop.wishList"];
         put?: never;
         post?: never;
@@ -2572,11 +2763,13 @@ export interface components {
             from: string;
             /** Format: int64 */
             id: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "HAUL" | "GIFT" | "SWAP" | "SET" | "DOT_CARD" | "SAMPLE" | "SPECIAL_EDITION" | "LEFTOVER" | "FOUND_AGAIN";
             /** Format: int32 */
             paints: number;
             startedOn: string;
-            state: string;
+            /** @enum {string} */
+            state: "DRAFT" | "LOGGED";
             /** Format: int32 */
             thanks: number;
             title: string;
@@ -2597,14 +2790,16 @@ export interface components {
             /** Format: int64 */
             id: number;
             inSet: boolean;
-            kind: string;
+            /** @enum {string} */
+            kind: "HAUL" | "GIFT" | "SWAP" | "SET" | "DOT_CARD" | "SAMPLE" | "SPECIAL_EDITION" | "LEFTOVER" | "FOUND_AGAIN";
             lines: components["schemas"]["ReadLine"][];
             logged: components["schemas"]["LoggedLine"][];
             maker: string;
             note: string;
             notes: components["schemas"]["Note"][];
             sheet: components["schemas"]["ArrivalSheet"];
-            state: string;
+            /** @enum {string} */
+            state: "DRAFT" | "LOGGED";
             text: string;
             title: string;
             value?: string;
@@ -2612,7 +2807,8 @@ export interface components {
             version: number;
         };
         ArrivalSheet: {
-            allocate?: string;
+            /** @enum {string} */
+            allocate?: "VALUE" | "VOLUME" | "PIECES";
             homeCurrency?: string;
             orderDiscountPercent?: string;
             parcels?: components["schemas"]["Parcel"][];
@@ -2640,7 +2836,8 @@ export interface components {
             after?: components["schemas"]["CardAt"];
             before?: components["schemas"]["CardAt"];
             place: string;
-            school: string;
+            /** @enum {string} */
+            school: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
             /** Format: int32 */
             shifts: number;
         };
@@ -2658,7 +2855,8 @@ export interface components {
             arrival: number;
             cameOn?: string;
             currency: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "HAUL" | "GIFT" | "SWAP" | "SET" | "DOT_CARD" | "SAMPLE" | "SPECIAL_EDITION" | "LEFTOVER" | "FOUND_AGAIN";
             landed?: string;
             /** Format: int32 */
             quantity: number;
@@ -2692,7 +2890,8 @@ export interface components {
             /** Format: int32 */
             columns: number;
             currency?: string;
-            direction: string;
+            /** @enum {string} */
+            direction: "ACROSS" | "DOWN" | "ACROSS_AND_BACK" | "DOWN_AND_BACK" | "ACROSS_FROM_RIGHT" | "DOWN_FROM_RIGHT";
             /** Format: int32 */
             dots: number;
             /** Format: int64 */
@@ -2756,7 +2955,8 @@ export interface components {
             name: string;
             place?: string;
             recipe: string[];
-            standing: string;
+            /** @enum {string} */
+            standing: "OWNED" | "SAMPLED" | "WISHED" | "GONE";
             strip: string[];
             wish?: string;
         };
@@ -2786,7 +2986,7 @@ export interface components {
             catalogueNumber: string;
             /** Format: int64 */
             colour?: number;
-            kinds: string[];
+            kinds: ("ADDED" | "WITHDRAWN" | "RENAMED" | "REFORMULATED" | "RESIZED" | "REPRICED" | "OTHER_CLAIMS" | "OTHER_SERIES")[];
             name: string;
             recipe: string[];
             /** Format: int32 */
@@ -2796,7 +2996,8 @@ export interface components {
         };
         ChangedDot: {
             note?: string;
-            state: string;
+            /** @enum {string} */
+            state: "THERE" | "SMEARED" | "USED_UP" | "MISSING" | "WITHDRAWN";
             /** Format: int32 */
             version?: number;
         };
@@ -2806,7 +3007,7 @@ export interface components {
             keptWhere?: string;
             note?: string;
             secondOn?: string;
-            seen?: string[];
+            seen?: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
             /** Format: int32 */
             version?: number;
         };
@@ -2817,7 +3018,7 @@ export interface components {
             cell: number;
             /** Format: date-time */
             dryAt?: string;
-            eye: string[];
+            eye: ("FLOWS" | "RE_WETS" | "PATCHY" | "SPARKLES" | "BUILD_UP" | "GRANULATES" | "TACKY" | "LIFTS")[];
             note: string;
             /** Format: int32 */
             page: number;
@@ -2828,7 +3029,8 @@ export interface components {
             place?: string;
             /** Format: int64 */
             second?: number;
-            state: string;
+            /** @enum {string} */
+            state: "PLANNED" | "PAINTED" | "BARE" | "SKIPPED";
             /** Format: int64 */
             swatch?: number;
             warmth?: string;
@@ -2852,7 +3054,8 @@ export interface components {
             createdAt: string;
             /** Format: int32 */
             drying: number;
-            form: string;
+            /** @enum {string} */
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
             formInWords: string;
             /** Format: int64 */
             id: number;
@@ -2873,7 +3076,8 @@ export interface components {
             /** Format: date-time */
             createdAt: string;
             cusps: components["schemas"]["CuspView"][];
-            form: string;
+            /** @enum {string} */
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
             formInWords: string;
             geometry: components["schemas"]["Geometry"];
             /** Format: int64 */
@@ -2881,7 +3085,8 @@ export interface components {
             note: string;
             notes: string[];
             paints: components["schemas"]["PaintEntry"][];
-            school: string;
+            /** @enum {string} */
+            school: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
             schoolInWords: string;
             title: string;
             /** Format: int32 */
@@ -2955,13 +3160,15 @@ export interface components {
             names: components["schemas"]["NewName"][];
             /** Format: int32 */
             series?: number;
-            status: string;
+            /** @enum {string} */
+            status: "CURRENT" | "LIMITED" | "DISCONTINUED";
             /** Format: int32 */
             version: number;
         };
         ColumnView: {
             because: string;
-            column: string;
+            /** @enum {string} */
+            column: "NUMBER" | "NAME" | "NAME_EN" | "NAME_DE" | "NAME_FR" | "NAME_IT" | "NAME_ES" | "NAME_NL" | "NAME_OTHER" | "PIGMENTS" | "SERIES" | "LIGHTFASTNESS" | "TRANSPARENCY" | "STAINING" | "GRANULATION" | "SIZES" | "VOLUME" | "PRICE" | "CURRENCY" | "STATUS" | "NOTE" | "IGNORED";
             heading: string;
             /** Format: int32 */
             index: number;
@@ -2994,7 +3201,8 @@ export interface components {
         Correction: {
             /** Format: int32 */
             cell: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "SWAPPED" | "WRONG_SQUARE" | "TWICE" | "GAP" | "SKIPPED" | "WASHED_OUT" | "NAME_WRONG";
             note?: string;
             /** Format: int32 */
             other?: number;
@@ -3013,7 +3221,8 @@ export interface components {
             perUnit: string;
         };
         CostOrder: {
-            allocate?: string;
+            /** @enum {string} */
+            allocate?: "VALUE" | "VOLUME" | "PIECES";
             courierFee?: string;
             currency?: string;
             duty?: string;
@@ -3034,7 +3243,8 @@ export interface components {
         CuspChoice: {
             after?: components["schemas"]["PaintEntry"];
             before?: components["schemas"]["PaintEntry"];
-            family: string;
+            /** @enum {string} */
+            family: "YELLOW" | "ORANGE" | "RED" | "PINK" | "VIOLET" | "BLUE" | "GREEN" | "EARTH" | "BROWN" | "GREY" | "BLACK" | "WHITE";
             words: string;
         };
         CuspView: {
@@ -3090,7 +3300,8 @@ export interface components {
             open: number;
         };
         DisputeView: {
-            kind: string;
+            /** @enum {string} */
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             kindInWords: string;
             /** Format: int64 */
             left?: number;
@@ -3117,7 +3328,8 @@ export interface components {
             row: number;
             /** Format: int32 */
             sheet: number;
-            state: string;
+            /** @enum {string} */
+            state: "THERE" | "SMEARED" | "USED_UP" | "MISSING" | "WITHDRAWN";
             /** Format: int32 */
             version: number;
         };
@@ -3179,17 +3391,22 @@ export interface components {
             code: string;
             colourIndex?: string;
             family: string;
-            granulation: string;
+            /** @enum {string} */
+            granulation: "NONE" | "SLIGHT" | "MODERATE" | "STRONG";
             hue: string;
-            lightfastness: string;
+            /** @enum {string} */
+            lightfastness: "EXCELLENT" | "VERY_GOOD" | "FAIR" | "POOR" | "FUGITIVE" | "UNTESTED";
             names: string[];
             note: string;
             outOfProduction: boolean;
             /** Format: int32 */
             paints: number;
-            staining: string;
-            strength: string;
-            transparency: string;
+            /** @enum {string} */
+            staining: "NONE" | "LOW" | "MEDIUM" | "HIGH";
+            /** @enum {string} */
+            strength: "WEAK" | "MEDIUM" | "STRONG" | "OVERWHELMING";
+            /** @enum {string} */
+            transparency: "TRANSPARENT" | "SEMI_TRANSPARENT" | "SEMI_OPAQUE" | "OPAQUE";
         };
         EntryPage: {
             deferral: string;
@@ -3200,7 +3417,8 @@ export interface components {
         };
         EvidenceView: {
             grade?: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "CLAIM" | "PIGMENT" | "READING" | "OBSERVATION";
             of: string;
             says: string;
         };
@@ -3214,17 +3432,20 @@ export interface components {
             traits: components["schemas"]["EyeTraitView"][];
         };
         FamilyKept: {
-            family?: string;
+            /** @enum {string} */
+            family?: "YELLOW" | "ORANGE" | "RED" | "PINK" | "VIOLET" | "BLUE" | "GREEN" | "EARTH" | "BROWN" | "GREY" | "BLACK" | "WHITE";
         };
         Filing: {
             makeKeeper?: boolean;
             place: string;
-            school?: string;
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
         };
         Fills: {
             cost?: string;
             each: number;
-            form: string;
+            /** @enum {string} */
+            form: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             /** Format: int32 */
             once: number;
             restOnce?: number;
@@ -3260,7 +3481,8 @@ export interface components {
             /** Format: int64 */
             id: number;
             name: string;
-            naming: string;
+            /** @enum {string} */
+            naming: "NAMED" | "KEPT" | "NOT_KEPT";
             note: string;
             thankedOn?: string;
             thanksOwed: boolean;
@@ -3271,12 +3493,14 @@ export interface components {
         };
         Health: {
             progress: string;
-            state: string;
+            /** @enum {string} */
+            state: "UP" | "LOADING";
         };
         HoldingView: {
             cameOn?: string;
             currency?: string;
-            form: string;
+            /** @enum {string} */
+            form: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             from: string;
             /** Format: int64 */
             id: number;
@@ -3286,7 +3510,8 @@ export interface components {
             note: string;
             perMl?: string;
             price?: string;
-            state: string;
+            /** @enum {string} */
+            state: "HERE" | "LENT" | "USED_UP" | "GIVEN_AWAY" | "LOST";
             /** Format: int32 */
             version: number;
             volume?: string;
@@ -3315,7 +3540,8 @@ export interface components {
             filled: number;
             /** Format: int64 */
             id: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "RING" | "BINDER" | "SKETCHBOOK" | "LID" | "BOX" | "WALL";
             name: string;
             /** Format: int32 */
             number: number;
@@ -3366,7 +3592,8 @@ export interface components {
         KindCount: {
             /** Format: int32 */
             count: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             words: string;
         };
         LabValue: {
@@ -3394,7 +3621,8 @@ export interface components {
             title: string;
         };
         LeaveDispute: {
-            kind: string;
+            /** @enum {string} */
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             mark: string;
             /** Format: int64 */
             paint: number;
@@ -3423,7 +3651,8 @@ export interface components {
         };
         LinePage: {
             colours: components["schemas"]["ColourView"][];
-            grade: string;
+            /** @enum {string} */
+            grade: "ARTIST" | "STUDENT" | "HANDMADE";
             honey: boolean;
             /** Format: int64 */
             id: number;
@@ -3438,7 +3667,8 @@ export interface components {
         LineView: {
             /** Format: int32 */
             colours: number;
-            grade: string;
+            /** @enum {string} */
+            grade: "ARTIST" | "STUDENT" | "HANDMADE";
             honey: boolean;
             /** Format: int64 */
             id: number;
@@ -3452,11 +3682,13 @@ export interface components {
             text: string;
         };
         LoggedLine: {
-            form?: string;
+            /** @enum {string} */
+            form?: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             from?: string;
             giftFor: string;
             goods?: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "PAINT" | "THING" | "CHARGE" | "HEADING";
             landed?: string;
             /** Format: int32 */
             line: number;
@@ -3467,7 +3699,8 @@ export interface components {
             parcel?: number;
             /** Format: int32 */
             quantity: number;
-            state: string;
+            /** @enum {string} */
+            state: "HERE" | "AWAITED";
             /** Format: int32 */
             toGive: number;
             unitPrice?: string;
@@ -3599,7 +3832,8 @@ export interface components {
             currency?: string;
             from?: string;
             givers?: components["schemas"]["NewGiver"][];
-            kind?: string;
+            /** @enum {string} */
+            kind?: "HAUL" | "GIFT" | "SWAP" | "SET" | "DOT_CARD" | "SAMPLE" | "SPECIAL_EDITION" | "LEFTOVER" | "FOUND_AGAIN";
             maker?: string;
             note?: string;
             sheet?: components["schemas"]["ArrivalSheet"];
@@ -3614,7 +3848,8 @@ export interface components {
             cells?: number;
             /** Format: int32 */
             columns?: number;
-            form?: string;
+            /** @enum {string} */
+            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
             full?: boolean;
             /** Format: double */
             gap?: number;
@@ -3629,8 +3864,10 @@ export interface components {
             pages?: number;
             paints?: number[];
             paper?: components["schemas"]["Size"];
-            punch?: string;
-            school?: string;
+            /** @enum {string} */
+            punch?: "NONE" | "LEFT" | "TOP";
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
             /** Format: int32 */
             steps?: number;
             /** Format: int64 */
@@ -3649,7 +3886,8 @@ export interface components {
             names?: components["schemas"]["NewName"][];
             /** Format: int32 */
             series?: number;
-            status?: string;
+            /** @enum {string} */
+            status?: "CURRENT" | "LIMITED" | "DISCONTINUED";
             /** Format: int32 */
             version?: number;
         };
@@ -3658,14 +3896,16 @@ export interface components {
             note?: string;
             /** Format: int32 */
             position?: number;
-            state: string;
+            /** @enum {string} */
+            state: "THERE" | "SMEARED" | "USED_UP" | "MISSING" | "WITHDRAWN";
         };
         NewDotCard: {
             cameOn?: string;
             /** Format: int32 */
             columns?: number;
             currency?: string;
-            direction?: string;
+            /** @enum {string} */
+            direction?: "ACROSS" | "DOWN" | "ACROSS_AND_BACK" | "DOWN_AND_BACK" | "ACROSS_FROM_RIGHT" | "DOWN_FROM_RIGHT";
             dots?: components["schemas"]["NewDot"][];
             from?: string;
             name?: string;
@@ -3690,21 +3930,24 @@ export interface components {
             /** Format: int64 */
             id?: number;
             name?: string;
-            naming?: string;
+            /** @enum {string} */
+            naming?: "NAMED" | "KEPT" | "NOT_KEPT";
             note?: string;
             thanksOwed?: boolean;
         };
         NewHolding: {
             cameOn?: string;
             currency?: string;
-            form: string;
+            /** @enum {string} */
+            form: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             from?: string;
             keptWhere?: string;
             /** Format: int32 */
             left?: number;
             note?: string;
             price?: string;
-            state?: string;
+            /** @enum {string} */
+            state?: "HERE" | "LENT" | "USED_UP" | "GIVEN_AWAY" | "LOST";
             /** Format: int32 */
             version?: number;
             volume?: string;
@@ -3712,7 +3955,8 @@ export interface components {
         NewKeeper: {
             /** Format: int32 */
             cells?: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "RING" | "BINDER" | "SKETCHBOOK" | "LID" | "BOX" | "WALL";
             name?: string;
             /** Format: int32 */
             number?: number;
@@ -3726,7 +3970,8 @@ export interface components {
             version?: number;
         };
         NewLine: {
-            grade?: string;
+            /** @enum {string} */
+            grade?: "ARTIST" | "STUDENT" | "HANDMADE";
             honey?: boolean;
             name: string;
             /** Format: int32 */
@@ -3750,13 +3995,15 @@ export interface components {
             note?: string;
             on?: string;
             paper?: string;
-            source?: string;
+            /** @enum {string} */
+            source?: "EYE" | "MEASURED" | "FADING_TEST";
             trait: string;
             value: string;
         };
         NewOrder: {
             paints?: number[];
-            school?: string;
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
         };
         NewPaint: {
             cameOn?: string;
@@ -3766,7 +4013,8 @@ export interface components {
             currency?: string;
             /** Format: int64 */
             edition?: number;
-            form?: string;
+            /** @enum {string} */
+            form?: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             from?: string;
             keptWhere?: string;
             line?: string;
@@ -3787,13 +4035,15 @@ export interface components {
             cotton?: number;
             /** Format: double */
             height?: number;
-            kind?: string;
+            /** @enum {string} */
+            kind?: "SHEET" | "BLOCK" | "PAD" | "CARDS" | "OFFCUT";
             name?: string;
             note?: string;
             /** Format: int32 */
             sheets?: number;
             size?: string;
-            surface?: string;
+            /** @enum {string} */
+            surface?: "HOT_PRESSED" | "COLD_PRESSED" | "ROUGH";
             /** Format: int32 */
             version?: number;
             /** Format: int32 */
@@ -3806,7 +4056,8 @@ export interface components {
             old: string;
         };
         NewPour: {
-            form: string;
+            /** @enum {string} */
+            form: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             keptWhere?: string;
             note?: string;
             on?: string;
@@ -3814,13 +4065,15 @@ export interface components {
             /** Format: int32 */
             pans?: number;
             secondPour?: boolean;
-            seen?: string[];
+            seen?: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
         };
         NewSwatch: {
             /** Format: double */
             height?: number;
-            ifTaken?: string;
-            kind?: string;
+            /** @enum {string} */
+            ifTaken?: "REFUSE" | "SWAP" | "SHIFT";
+            /** @enum {string} */
+            kind?: "CARD" | "SHEET" | "STRIP" | "WRAPPER" | "LEAFLET" | "LID" | "OTHER";
             makeKeeper?: boolean;
             note?: string;
             paintedOn?: string;
@@ -3853,7 +4106,8 @@ export interface components {
             note: string;
             on: string;
             paper: string;
-            source: string;
+            /** @enum {string} */
+            source: "EYE" | "MEASURED" | "FADING_TEST";
             trait: string;
             value: string;
         };
@@ -3878,7 +4132,8 @@ export interface components {
         };
         OrderAsked: {
             colours?: components["schemas"]["ColourAsked"][];
-            school?: string;
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
         };
         OrderCusp: {
             between: string[];
@@ -3921,7 +4176,8 @@ export interface components {
             recipe: string[];
             /** Format: int32 */
             series?: number;
-            standing: string;
+            /** @enum {string} */
+            standing: "OWNED" | "SAMPLED" | "WISHED" | "GONE";
             strip?: components["schemas"]["StripView"];
             /** Format: int32 */
             version: number;
@@ -3968,7 +4224,8 @@ export interface components {
             /** Format: int32 */
             series?: number;
             single: boolean;
-            standing: string;
+            /** @enum {string} */
+            standing: "OWNED" | "SAMPLED" | "WISHED" | "GONE";
             strip?: components["schemas"]["StripView"];
             swatches: components["schemas"]["SwatchView"][];
             unread: string[];
@@ -3983,7 +4240,7 @@ export interface components {
             at?: string;
             /** Format: int32 */
             cell: number;
-            eye?: string[];
+            eye?: ("FLOWS" | "RE_WETS" | "PATCHY" | "SPARKLES" | "BUILD_UP" | "GRANULATES" | "TACKY" | "LIFTS")[];
         };
         PairSaid: {
             /** Format: double */
@@ -4022,7 +4279,8 @@ export interface components {
             height: number;
             /** Format: int64 */
             id: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "SHEET" | "BLOCK" | "PAD" | "CARDS" | "OFFCUT";
             name: string;
             note: string;
             /** Format: int32 */
@@ -4054,7 +4312,8 @@ export interface components {
         PartBox: {
             /** Format: double */
             height: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "MASS_TONE" | "STEP" | "FIELD" | "DROP" | "OPACITY_LINE" | "BLACK_BAR" | "CAPTION" | "HOLE";
             /** Format: int32 */
             step?: number;
             /** Format: double */
@@ -4130,7 +4389,8 @@ export interface components {
             swatch?: number;
         };
         Placing: {
-            ifTaken?: string;
+            /** @enum {string} */
+            ifTaken?: "REFUSE" | "SWAP" | "SHIFT";
             makeKeeper?: boolean;
             place: string;
         };
@@ -4237,7 +4497,8 @@ export interface components {
             accession: string;
             because: string;
             boxedOn?: string;
-            form: string;
+            /** @enum {string} */
+            form: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             hardOn?: string;
             holdings: number[];
             /** Format: int64 */
@@ -4254,10 +4515,29 @@ export interface components {
             pouredOn: string;
             ready: string;
             secondOn?: string;
-            seen: string[];
+            seen: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
             tacky: boolean;
             /** Format: int32 */
             version: number;
+        };
+        Problem: {
+            /** @description what stands in the way */
+            by?: unknown;
+            /** @description the state now, of what changed meanwhile */
+            current?: unknown;
+            /** @description what is wrong and what to do */
+            detail: string;
+            errors?: {
+                message?: string;
+                suggestion?: string;
+                /** @description the field or line */
+                where?: string;
+            }[];
+            /** Format: int32 */
+            status: number;
+            title: string;
+            /** @description a stable word, such as molvet:refused */
+            type: string;
         };
         PublishedScaleView: {
             words: string;
@@ -4266,7 +4546,8 @@ export interface components {
         Queued: {
             /** Format: int64 */
             reading: number;
-            state: string;
+            /** @enum {string} */
+            state: "QUEUED" | "READING" | "PROPOSED" | "ACCEPTED" | "FAILED" | "STOPPED";
         };
         Read: {
             notes: components["schemas"]["Note"][];
@@ -4288,7 +4569,8 @@ export interface components {
         };
         ReadLine: {
             catalogueNumber?: string;
-            charge?: string;
+            /** @enum {string} */
+            charge?: "SHIPPING" | "DUTY" | "COURIER" | "TAX" | "VOUCHER" | "ORDER_DISCOUNT" | "SUM";
             claims: {
                 [key: string]: string;
             };
@@ -4299,10 +4581,12 @@ export interface components {
             /** Format: int64 */
             edition?: number;
             editionLabel?: string;
-            form?: string;
+            /** @enum {string} */
+            form?: "TUBE" | "HALF_PAN" | "FULL_PAN" | "MINI_PAN" | "STICK" | "DOT" | "BOTTLE" | "SAMPLE";
             from?: string;
             giftFor?: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "PAINT" | "THING" | "CHARGE" | "HEADING";
             /** Format: int32 */
             line: number;
             listPrice?: string;
@@ -4334,7 +4618,8 @@ export interface components {
             /** Format: double */
             deltaE?: number;
             entry?: components["schemas"]["PaintEntry"];
-            likeness: string;
+            /** @enum {string} */
+            likeness: "SAME_PAINT" | "INDISTINGUISHABLE" | "SAME_RECIPE" | "SAME_NAME_OTHER_RECIPE";
             message: string;
             /** Format: int64 */
             paint: number;
@@ -4342,7 +4627,8 @@ export interface components {
         ReadPart: {
             /** Format: int32 */
             from: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "NAME" | "PIGMENTS" | "MAKER" | "LINE" | "NUMBER" | "SERIES" | "SIZE" | "FORM" | "PRICE" | "WAS" | "TOTAL" | "DISCOUNT" | "QUANTITY" | "GIFT_FOR" | "FROM" | "LIGHTFASTNESS" | "TRANSPARENCY" | "STAINING" | "GRANULATION" | "EDITION" | "PARCEL" | "AS" | "THING" | "CHARGE" | "NOTE";
             /** Format: int32 */
             to: number;
             value: string;
@@ -4378,11 +4664,13 @@ export interface components {
             picture?: number;
             /** Format: int64 */
             scan?: number;
-            source: string;
+            /** @enum {string} */
+            source: "PICKED" | "SHEET" | "METER";
             spots: {
                 [key: string]: components["schemas"]["SpotView"];
             };
-            stage: string;
+            /** @enum {string} */
+            stage: "DRY" | "WET" | "LIFTED";
             /** Format: double */
             staining?: number;
             strip: components["schemas"]["StripView"];
@@ -4417,7 +4705,8 @@ export interface components {
             under: boolean;
         };
         RemedyView: {
-            remedy: string;
+            /** @enum {string} */
+            remedy: "LOOK_AT_TUBE" | "ASK_MAKER" | "PAINT_AGAIN";
             words: string;
         };
         RepeatsView: {
@@ -4504,8 +4793,10 @@ export interface components {
             progress: number;
             /** Format: int64 */
             reading: number;
-            stage: string;
-            state: string;
+            /** @enum {string} */
+            stage: "DRY" | "WET" | "LIFTED";
+            /** @enum {string} */
+            state: "QUEUED" | "READING" | "PROPOSED" | "ACCEPTED" | "FAILED" | "STOPPED";
             why: string;
         };
         ScanList: {
@@ -4545,8 +4836,10 @@ export interface components {
             reading: number;
             /** Format: double */
             residualMm?: number;
-            stage: string;
-            state: string;
+            /** @enum {string} */
+            stage: "DRY" | "WET" | "LIFTED";
+            /** @enum {string} */
+            state: "QUEUED" | "READING" | "PROPOSED" | "ACCEPTED" | "FAILED" | "STOPPED";
             suspicions: components["schemas"]["SuspectedSlip"][];
             /** Format: int32 */
             takenOver: number;
@@ -4604,10 +4897,12 @@ export interface components {
             tint: components["schemas"]["LabValue"];
         };
         SchoolChoice: {
-            school?: string;
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
         };
         SchoolEntry: {
-            school: string;
+            /** @enum {string} */
+            school: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
             words: string;
         };
         SchoolList: {
@@ -4639,7 +4934,8 @@ export interface components {
         ShopNote: {
             at?: string;
             currency?: string;
-            kind: string;
+            /** @enum {string} */
+            kind: "WISH" | "BOUGHT";
             maker?: string;
             name: string;
             pigments?: string;
@@ -4661,12 +4957,14 @@ export interface components {
             password: string;
         };
         Simulated: {
-            device: string;
+            /** @enum {string} */
+            device: "SCANNER" | "CAREFUL_PHONE" | "CARELESS_PHONE" | "CHECKED_PHONE";
             /** Format: int32 */
             page?: number;
             /** Format: int64 */
             seed?: number;
-            stage?: string;
+            /** @enum {string} */
+            stage?: "DRY" | "WET" | "LIFTED";
             swapped?: number[];
         };
         Size: {
@@ -4722,7 +5020,8 @@ export interface components {
         SuspectedSlip: {
             /** Format: int32 */
             cell: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "SWAPPED" | "TWICE" | "SKIPPED" | "GAP" | "ODD";
             /** Format: int32 */
             other?: number;
             why: string;
@@ -4743,14 +5042,16 @@ export interface components {
             id: number;
             /** Format: int64 */
             keeper?: number;
-            kind: string;
+            /** @enum {string} */
+            kind: "CARD" | "SHEET" | "STRIP" | "WRAPPER" | "LEAFLET" | "LID" | "OTHER";
             note: string;
             paintedOn?: string;
             pictures: components["schemas"]["PictureView"][];
             place?: string;
             placeInWords?: string;
             readings: components["schemas"]["ReadingView"][];
-            state: string;
+            /** @enum {string} */
+            state: "CURRENT" | "REDONE" | "LOST";
             /** Format: int32 */
             version: number;
             /** Format: double */
@@ -4818,13 +5119,12 @@ export interface components {
         Waiting: {
             counts: components["schemas"]["Count"][];
             /** Format: int32 */
-            doubtful: number;
-            /** Format: int32 */
             painted: number;
             /** Format: int32 */
-            paints: number;
-            /** Format: int32 */
             recipes: number;
+            rooms: {
+                [key: string]: number;
+            };
         };
         WalkEnd: {
             markLost?: boolean;
@@ -4833,7 +5133,7 @@ export interface components {
             /** Format: int32 */
             cell: number;
             doing: string[];
-            eye: string[];
+            eye: ("FLOWS" | "RE_WETS" | "PATCHY" | "SPARKLES" | "BUILD_UP" | "GRANULATES" | "TACKY" | "LIFTS")[];
             note: string;
             /** Format: int32 */
             page: number;
@@ -4940,6 +5240,69 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Session.changePassword": {
@@ -4961,6 +5324,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -4984,6 +5410,42 @@ export interface operations {
                     "application/json": components["schemas"]["ActList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Act.undo": {
@@ -5004,6 +5466,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Said"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5029,6 +5554,42 @@ export interface operations {
                     "application/json": components["schemas"]["ArrivalList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.start": {
@@ -5044,13 +5605,76 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5077,6 +5701,69 @@ export interface operations {
                     "application/json": components["schemas"]["BillView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.read": {
@@ -5101,6 +5788,69 @@ export interface operations {
                     "application/json": components["schemas"]["LineList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.one": {
@@ -5121,6 +5871,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5149,6 +5944,78 @@ export interface operations {
                     "application/json": components["schemas"]["ArrivalPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.discard": {
@@ -5168,6 +6035,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5191,6 +6121,69 @@ export interface operations {
                     "application/json": components["schemas"]["ArrivalPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.openSet": {
@@ -5211,6 +6204,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5239,6 +6295,78 @@ export interface operations {
                     "application/json": components["schemas"]["ArrivalPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pour.makeCalendar": {
@@ -5259,6 +6387,60 @@ export interface operations {
                     "application/json": components["schemas"]["PourList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pour.endCalendar": {
@@ -5276,6 +6458,60 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -5299,9 +6535,54 @@ export interface operations {
                     "text/calendar": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.charts": {
+    "Chart.charts": {
         parameters: {
             query?: never;
             header?: never;
@@ -5319,9 +6600,45 @@ export interface operations {
                     "application/json": components["schemas"]["ChartList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.add": {
+    "Chart.add": {
         parameters: {
             query?: never;
             header?: never;
@@ -5334,8 +6651,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5343,9 +6660,72 @@ export interface operations {
                     "application/json": components["schemas"]["PlannedChart"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.candidates": {
+    "Chart.candidates": {
         parameters: {
             query?: {
                 find?: string;
@@ -5368,9 +6748,45 @@ export interface operations {
                     "application/json": components["schemas"]["CandidateList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.cut": {
+    "Chart.cut": {
         parameters: {
             query?: never;
             header?: never;
@@ -5392,9 +6808,72 @@ export interface operations {
                     "application/json": components["schemas"]["CutAnswer"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.fit": {
+    "Chart.fit": {
         parameters: {
             query?: never;
             header?: never;
@@ -5416,9 +6895,72 @@ export interface operations {
                     "application/json": components["schemas"]["FitAnswer"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.order": {
+    "Chart.order": {
         parameters: {
             query?: never;
             header?: never;
@@ -5440,9 +6982,72 @@ export interface operations {
                     "application/json": components["schemas"]["OrderAnswer"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.plan": {
+    "Chart.plan": {
         parameters: {
             query?: never;
             header?: never;
@@ -5464,9 +7069,72 @@ export interface operations {
                     "application/json": components["schemas"]["PlanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.one": {
+    "Chart.one": {
         parameters: {
             query?: never;
             header?: never;
@@ -5486,9 +7154,54 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.change": {
+    "Chart.change": {
         parameters: {
             query?: never;
             header?: never;
@@ -5512,9 +7225,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.delete": {
+    "Chart.delete": {
         parameters: {
             query?: never;
             header?: never;
@@ -5532,9 +7317,72 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.pdf": {
+    "Chart.pdf": {
         parameters: {
             query?: {
                 predicted?: boolean;
@@ -5556,9 +7404,54 @@ export interface operations {
                     "application/pdf": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.png": {
+    "Chart.png": {
         parameters: {
             query?: {
                 page?: number;
@@ -5582,9 +7475,54 @@ export interface operations {
                     "image/png": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.svg": {
+    "Chart.svg": {
         parameters: {
             query?: {
                 page?: number;
@@ -5607,9 +7545,54 @@ export interface operations {
                     "image/svg+xml": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.correct": {
+    "Chart.correct": {
         parameters: {
             query?: never;
             header?: never;
@@ -5633,9 +7616,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.dry": {
+    "Chart.dry": {
         parameters: {
             query?: never;
             header?: never;
@@ -5655,9 +7710,72 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.eye": {
+    "Chart.eye": {
         parameters: {
             query?: never;
             header?: never;
@@ -5681,9 +7799,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.file": {
+    "Chart.file": {
         parameters: {
             query?: never;
             header?: never;
@@ -5707,9 +7897,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.geometry": {
+    "Chart.geometry": {
         parameters: {
             query?: never;
             header?: never;
@@ -5727,6 +7989,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Geometry"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5751,6 +8058,51 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Meter.csv": {
@@ -5771,6 +8123,51 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5795,6 +8192,51 @@ export interface operations {
                     "application/xml": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Meter.gpl": {
@@ -5815,6 +8257,51 @@ export interface operations {
                 };
                 content: {
                     "text/plain": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5839,9 +8326,54 @@ export interface operations {
                     "application/json": components["schemas"]["MeasuredChart"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.reorder": {
+    "Chart.reorder": {
         parameters: {
             query?: never;
             header?: never;
@@ -5865,9 +8397,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.painted": {
+    "Chart.painted": {
         parameters: {
             query?: never;
             header?: never;
@@ -5891,9 +8495,81 @@ export interface operations {
                     "application/json": components["schemas"]["WalkView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.standin": {
+    "SheetReading.standin": {
         parameters: {
             query?: never;
             header?: never;
@@ -5908,8 +8584,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Accepted */
+            202: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5917,9 +8593,81 @@ export interface operations {
                     "application/json": components["schemas"]["Queued"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.meter": {
+    "SheetReading.meter": {
         parameters: {
             query?: {
                 page?: number;
@@ -5941,9 +8689,54 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.walk": {
+    "Chart.walk": {
         parameters: {
             query?: {
                 order?: string;
@@ -5963,6 +8756,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WalkView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -5985,6 +8823,42 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Export.csv": {
@@ -6003,6 +8877,42 @@ export interface operations {
                 };
                 content: {
                     "text/csv": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6025,6 +8935,42 @@ export interface operations {
                     "text/plain": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Export.json": {
@@ -6043,6 +8989,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6065,6 +9047,42 @@ export interface operations {
                     "application/vnd.oasis.opendocument.spreadsheet": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Export.xlsx": {
@@ -6085,6 +9103,42 @@ export interface operations {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Export.zip": {
@@ -6103,6 +9157,42 @@ export interface operations {
                 };
                 content: {
                     "application/zip": components["schemas"]["StreamingResponseBody"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6129,6 +9219,60 @@ export interface operations {
                     "application/json": components["schemas"]["SessionState"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Colour.difference": {
@@ -6153,6 +9297,69 @@ export interface operations {
                     "application/json": components["schemas"]["Differences"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Maker.colour": {
@@ -6173,6 +9380,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ColourView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6201,6 +9453,78 @@ export interface operations {
                     "application/json": components["schemas"]["ColourView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Maker.addEdition": {
@@ -6227,6 +9551,78 @@ export interface operations {
                     "application/json": components["schemas"]["ColourView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Compare.compare": {
@@ -6249,6 +9645,42 @@ export interface operations {
                     "application/json": components["schemas"]["ComparisonView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Compare.pdf": {
@@ -6269,6 +9701,42 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6294,6 +9762,42 @@ export interface operations {
                     "image/png": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Compare.svg": {
@@ -6316,6 +9820,42 @@ export interface operations {
                     "image/svg+xml": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Compare.like": {
@@ -6336,6 +9876,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LikeGroups"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6362,6 +9938,42 @@ export interface operations {
                     "application/json": components["schemas"]["DisputeList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Dispute.leave": {
@@ -6384,6 +9996,69 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Dispute.takeUp": {
@@ -6404,6 +10079,69 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "DotCard.all": {
@@ -6422,6 +10160,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6446,6 +10220,51 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "DotCard.delete": {
@@ -6466,9 +10285,72 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.strips": {
+    "Chart.strips": {
         parameters: {
             query?: never;
             header?: never;
@@ -6490,6 +10372,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["StripsFiled"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6518,9 +10472,81 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "SavedFinds.traits": {
+    "Paint.traits": {
         parameters: {
             query?: never;
             header?: never;
@@ -6538,9 +10564,45 @@ export interface operations {
                     "application/json": components["schemas"]["EyeTraits"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "SavedFinds.list": {
+    "Find.list": {
         parameters: {
             query?: never;
             header?: never;
@@ -6558,9 +10620,45 @@ export interface operations {
                     "application/json": components["schemas"]["KeptFinds"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "SavedFinds.keep": {
+    "Find.keep": {
         parameters: {
             query?: never;
             header?: never;
@@ -6582,9 +10680,72 @@ export interface operations {
                     "application/json": components["schemas"]["KeptFinds"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "SavedFinds.menu": {
+    "Find.menu": {
         parameters: {
             query?: never;
             header?: never;
@@ -6602,9 +10763,45 @@ export interface operations {
                     "application/json": components["schemas"]["FindMenu"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "SavedFinds.delete": {
+    "Find.delete": {
         parameters: {
             query?: never;
             header?: never;
@@ -6621,6 +10818,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6648,6 +10908,78 @@ export interface operations {
                     "application/json": components["schemas"]["ThanksList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.reveal": {
@@ -6670,6 +11002,51 @@ export interface operations {
                     "application/json": components["schemas"]["GiverName"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Health.health": {
@@ -6688,6 +11065,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Health"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6716,6 +11120,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.deleteHolding": {
@@ -6735,6 +11211,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6758,6 +11297,51 @@ export interface operations {
                     "application/json": components["schemas"]["PourPlan"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pour.pour": {
@@ -6775,13 +11359,85 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["PourView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6802,6 +11458,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeeperList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6828,6 +11520,69 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.one": {
@@ -6848,6 +11603,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeeperPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6876,6 +11676,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.delete": {
@@ -6895,6 +11767,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -6921,6 +11856,51 @@ export interface operations {
                     "application/json": components["schemas"]["BetweenView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.contents": {
@@ -6943,6 +11923,51 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -6971,6 +11996,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.movePage": {
@@ -6997,6 +12094,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.refiling": {
@@ -7017,6 +12186,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7045,6 +12259,78 @@ export interface operations {
                     "application/json": components["schemas"]["RefilingView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.stopRefiling": {
@@ -7064,6 +12350,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -7089,6 +12438,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RefilingView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7117,6 +12538,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.split": {
@@ -7143,6 +12636,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.beginWalk": {
@@ -7163,6 +12728,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeeperEntry"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7191,6 +12819,78 @@ export interface operations {
                     "application/json": components["schemas"]["KeeperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.seen": {
@@ -7215,6 +12915,78 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Label.pdf": {
@@ -7235,6 +13007,42 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7261,6 +13069,42 @@ export interface operations {
                     "image/png": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Label.svg": {
@@ -7284,9 +13128,45 @@ export interface operations {
                     "image/svg+xml": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.leaflet": {
+    "MakersChart.leaflet": {
         parameters: {
             query?: never;
             header?: never;
@@ -7306,9 +13186,54 @@ export interface operations {
                     "application/json": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.deleteLeaflet": {
+    "MakersChart.deleteLeaflet": {
         parameters: {
             query?: never;
             header?: never;
@@ -7325,6 +13250,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -7346,6 +13334,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LinePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7374,9 +13407,81 @@ export interface operations {
                     "application/json": components["schemas"]["LinePage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.take": {
+    "MakersChart.take": {
         parameters: {
             query?: {
                 mend?: string;
@@ -7405,9 +13510,81 @@ export interface operations {
                     "application/json": components["schemas"]["ChartPreview"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.csv": {
+    "MakersChart.csv": {
         parameters: {
             query?: never;
             header?: never;
@@ -7427,9 +13604,54 @@ export interface operations {
                     "text/csv": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.json": {
+    "MakersChart.json": {
         parameters: {
             query?: never;
             header?: never;
@@ -7449,9 +13671,54 @@ export interface operations {
                     "application/json": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.ods": {
+    "MakersChart.ods": {
         parameters: {
             query?: never;
             header?: never;
@@ -7471,9 +13738,54 @@ export interface operations {
                     "application/vnd.oasis.opendocument.spreadsheet": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.tsv": {
+    "MakersChart.tsv": {
         parameters: {
             query?: never;
             header?: never;
@@ -7493,9 +13805,54 @@ export interface operations {
                     "text/tab-separated-values": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.xlsx": {
+    "MakersChart.xlsx": {
         parameters: {
             query?: never;
             header?: never;
@@ -7515,9 +13872,54 @@ export interface operations {
                     "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.preview": {
+    "MakersChart.preview": {
         parameters: {
             query?: {
                 mend?: string;
@@ -7544,6 +13946,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChartPreview"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7572,6 +14046,78 @@ export interface operations {
                     "application/json": components["schemas"]["ColourView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "DotCard.make": {
@@ -7589,8 +14135,8 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -7598,9 +14144,81 @@ export interface operations {
                     "application/json": components["schemas"]["CardPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Chart.addLeaflet": {
+    "MakersChart.addLeaflet": {
         parameters: {
             query?: {
                 title?: string;
@@ -7629,6 +14247,78 @@ export interface operations {
                     "application/json": components["schemas"]["LeafletKept"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Maker.all": {
@@ -7647,6 +14337,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MakerList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7673,6 +14399,69 @@ export interface operations {
                     "application/json": components["schemas"]["MakerView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Maker.one": {
@@ -7693,6 +14482,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MakerView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7721,6 +14555,78 @@ export interface operations {
                     "application/json": components["schemas"]["MakerView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Maker.delete": {
@@ -7740,6 +14646,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -7767,6 +14736,78 @@ export interface operations {
                     "application/json": components["schemas"]["LinePage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Meter.keep": {
@@ -7789,6 +14830,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["KeptValues"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7818,6 +14922,69 @@ export interface operations {
                     "application/json": components["schemas"]["MeterValues"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Meter.read": {
@@ -7842,6 +15009,69 @@ export interface operations {
                     "application/json": components["schemas"]["MeterValues"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.deleteObservation": {
@@ -7864,9 +15094,72 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Paint.find": {
+    "Find.find": {
         parameters: {
             query?: {
                 find?: string;
@@ -7889,6 +15182,42 @@ export interface operations {
                     "application/json": components["schemas"]["PaintList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.add": {
@@ -7904,13 +15233,76 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7937,6 +15329,42 @@ export interface operations {
                     "application/json": components["schemas"]["Likenesses"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.one": {
@@ -7957,6 +15385,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -7985,6 +15458,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.delete": {
@@ -8004,6 +15549,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -8027,9 +15635,54 @@ export interface operations {
                     "application/json": components["schemas"]["CameWithList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Bench.keepFamily": {
+    "Paint.keepFamily": {
         parameters: {
             query?: never;
             header?: never;
@@ -8050,6 +15703,78 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -8075,6 +15800,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8103,6 +15900,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paint.observe": {
@@ -8127,6 +15996,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8155,6 +16096,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shop.wish": {
@@ -8181,6 +16194,78 @@ export interface operations {
                     "application/json": components["schemas"]["Noted"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paper.papers": {
@@ -8201,6 +16286,42 @@ export interface operations {
                     "application/json": components["schemas"]["PaperList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paper.add": {
@@ -8216,13 +16337,76 @@ export interface operations {
             };
         };
         responses: {
-            /** @description OK */
-            200: {
+            /** @description Created */
+            201: {
                 headers: {
                     [name: string]: unknown;
                 };
                 content: {
                     "application/json": components["schemas"]["PaperEntry"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8251,6 +16435,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaperEntry"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Paper.delete": {
@@ -8270,6 +16526,69 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -8297,6 +16616,78 @@ export interface operations {
                     "application/json": components["schemas"]["CutAnswer"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Reading.preview": {
@@ -8317,6 +16708,51 @@ export interface operations {
                 };
                 content: {
                     "image/jpeg": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8341,6 +16777,51 @@ export interface operations {
                     "application/json": components["schemas"]["Rectangle"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Reading.original": {
@@ -8361,6 +16842,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8389,6 +16915,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Reading.rectangle": {
@@ -8415,6 +17013,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pigment.all": {
@@ -8433,6 +17103,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Entries"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8459,6 +17165,69 @@ export interface operations {
                     "application/json": components["schemas"]["Read"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pigment.one": {
@@ -8481,6 +17250,51 @@ export interface operations {
                     "application/json": components["schemas"]["EntryPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.place": {
@@ -8501,6 +17315,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PlaceFound"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8527,6 +17377,42 @@ export interface operations {
                     "application/json": components["schemas"]["PlaneView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Pour.all": {
@@ -8545,6 +17431,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PourList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8567,6 +17489,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PourView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8595,9 +17562,81 @@ export interface operations {
                     "application/json": components["schemas"]["PourView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.list": {
+    "SheetReading.list": {
         parameters: {
             query?: never;
             header?: never;
@@ -8615,9 +17654,45 @@ export interface operations {
                     "application/json": components["schemas"]["ScanList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.add": {
+    "SheetReading.add": {
         parameters: {
             query?: {
                 chart?: number;
@@ -8645,9 +17720,72 @@ export interface operations {
                     "application/json": components["schemas"]["Queued"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.one": {
+    "SheetReading.one": {
         parameters: {
             query?: never;
             header?: never;
@@ -8667,9 +17805,54 @@ export interface operations {
                     "application/json": components["schemas"]["ScanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.delete": {
+    "SheetReading.delete": {
         parameters: {
             query?: never;
             header?: never;
@@ -8687,9 +17870,72 @@ export interface operations {
                 };
                 content?: never;
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.accept": {
+    "SheetReading.accept": {
         parameters: {
             query?: never;
             header?: never;
@@ -8709,9 +17955,72 @@ export interface operations {
                     "application/json": components["schemas"]["ScanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.again": {
+    "SheetReading.again": {
         parameters: {
             query?: never;
             header?: never;
@@ -8735,9 +18044,81 @@ export interface operations {
                     "application/json": components["schemas"]["ScanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.crop": {
+    "SheetReading.crop": {
         parameters: {
             query?: never;
             header?: never;
@@ -8758,9 +18139,54 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.leaveOut": {
+    "SheetReading.leaveOut": {
         parameters: {
             query?: never;
             header?: never;
@@ -8785,9 +18211,81 @@ export interface operations {
                     "application/json": components["schemas"]["ScanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.stop": {
+    "SheetReading.stop": {
         parameters: {
             query?: never;
             header?: never;
@@ -8807,9 +18305,72 @@ export interface operations {
                     "application/json": components["schemas"]["ScanView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
-    "Scan.swap": {
+    "SheetReading.swap": {
         parameters: {
             query?: never;
             header?: never;
@@ -8831,6 +18392,78 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScanView"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8855,6 +18488,42 @@ export interface operations {
                     "application/json": components["schemas"]["ReportCardView"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Report.print": {
@@ -8875,6 +18544,42 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8899,6 +18604,42 @@ export interface operations {
                     "application/json": components["schemas"]["CareReport"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Report.maker": {
@@ -8919,6 +18660,51 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MakerReport"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -8943,6 +18729,51 @@ export interface operations {
                     "application/json": components["schemas"]["PigmentReport"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arranging.schools": {
@@ -8963,6 +18794,42 @@ export interface operations {
                     "application/json": components["schemas"]["SchoolList"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Session.state": {
@@ -8981,6 +18848,33 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["SessionState"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9007,6 +18901,60 @@ export interface operations {
                     "application/json": components["schemas"]["SessionState"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Session.signOut": {
@@ -9024,6 +18972,60 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
             };
         };
     };
@@ -9043,6 +19045,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Backlog"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9069,6 +19107,69 @@ export interface operations {
                     "application/json": components["schemas"]["AnswerWithPaints"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shop.note": {
@@ -9093,6 +19194,69 @@ export interface operations {
                     "application/json": components["schemas"]["Noted"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shop.pack": {
@@ -9111,6 +19275,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ShopPack"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9135,6 +19335,69 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Reading.count": {
@@ -9155,6 +19418,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9179,6 +19505,51 @@ export interface operations {
                     "image/jpeg": string;
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.found": {
@@ -9201,6 +19572,69 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.lost": {
@@ -9221,6 +19655,69 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PaintPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9252,6 +19749,78 @@ export interface operations {
                     "application/json": components["schemas"]["Added"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shelf.file": {
@@ -9278,6 +19847,78 @@ export interface operations {
                     "application/json": components["schemas"]["PaintPage"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Arrival.thanks": {
@@ -9296,6 +19937,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ThanksList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };
@@ -9318,6 +19995,42 @@ export interface operations {
                     "application/json": components["schemas"]["Waiting"];
                 };
             };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     "Shop.wishList": {
@@ -9336,6 +20049,42 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["WishList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
                 };
             };
         };

@@ -1,6 +1,6 @@
+import { Outlet } from "react-router";
 import type { Problem } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
-import { Shell } from "../../ui/Shell";
 import { SignInPage } from "./SignInPage";
 import { useSession } from "./useSession";
 
@@ -15,5 +15,5 @@ export function Door() {
     );
   }
   if (!session.data) return <main className="p-6 quiet">Opening …</main>;
-  return session.data.signedIn ? <Shell /> : <SignInPage session={session.data} />;
+  return session.data.signedIn ? <Outlet /> : <SignInPage session={session.data} />;
 }

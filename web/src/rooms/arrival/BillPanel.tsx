@@ -1,4 +1,4 @@
-import type { Schemas } from "../../api/client";
+import type { Schemas, Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import type { Draft } from "./useDraft";
 
@@ -131,7 +131,7 @@ export function BillPanel({ page, draft, change, given }: Props) {
                   id={id}
                   className="select w-full"
                   value={sheet.allocate ?? "VALUE"}
-                  onChange={(e) => set({ allocate: e.target.value })}
+                  onChange={(e) => set({ allocate: e.target.value as Word<"ArrivalSheet", "allocate"> })}
                 >
                   <option value="VALUE">value</option>
                   <option value="VOLUME">volume</option>

@@ -18,7 +18,7 @@ const STATES = [
   ["USED_UP", "used up"],
   ["MISSING", "missing"],
   ["WITHDRAWN", "withdrawn, stickered over"],
-];
+] as const;
 
 /** A dot card as it lies on the table: sheet by sheet, each dot at its place. */
 export function DotCardPage() {
@@ -31,7 +31,8 @@ export function DotCardPage() {
     queryFn: () => data(client.GET("/api/dotcards/{dotcard}", { params: { path: { dotcard: id } } })),
   });
   const remove = useAct(
-    (_: undefined) => data(client.DELETE("/api/dotcards/{dotcard}", { params: { path: { dotcard: id } } })),
+    (_: undefined, headers) =>
+      data(client.DELETE("/api/dotcards/{dotcard}", { headers, params: { path: { dotcard: id } } })),
     { onDone: () => navigate("/dotcards") },
   );
   if (query.isError) {
@@ -133,9 +134,10 @@ function DotDialog({ dot: d, onClose }: { dot: Dot; onClose: () => void }) {
   const [state, setState] = useState(d.state);
   const [note, setNote] = useState(d.note);
   const save = useAct(
-    (_: undefined) =>
+    (_: undefined, headers) =>
       data(
         client.PUT("/api/dots/{dot}", {
+          headers,
           params: { path: { dot: d.id } },
           body: { state, note, version: d.version },
         }),

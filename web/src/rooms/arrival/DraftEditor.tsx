@@ -3,6 +3,7 @@ import { client, data, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
 import { kindWords } from "./ArrivalsPage";
@@ -11,7 +12,16 @@ import { Givers } from "./Givers";
 import { LineCard } from "./LineCard";
 import { type Draft, useDraft } from "./useDraft";
 
-const KINDS = ["HAUL", "GIFT", "SWAP", "SET", "SAMPLE", "SPECIAL_EDITION", "LEFTOVER", "FOUND_AGAIN"];
+const KINDS = [
+  "HAUL",
+  "GIFT",
+  "SWAP",
+  "SET",
+  "SAMPLE",
+  "SPECIAL_EDITION",
+  "LEFTOVER",
+  "FOUND_AGAIN",
+] as const;
 
 /** A draft: one box for the lines, what was understood of each below it, and the bill beside. */
 export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
@@ -24,8 +34,8 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
     );
   });
   const discard = useAct(
-    (_: undefined) =>
-      data(client.DELETE("/api/arrivals/{arrival}", { params: { path: { arrival: page.id } } })),
+    (_: undefined, headers) =>
+      data(client.DELETE("/api/arrivals/{arrival}", { headers, params: { path: { arrival: page.id } } })),
     { onDone: () => navigate("/arrivals") },
   );
   const text = (
@@ -97,18 +107,12 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
         <div className="grid grid-cols-2 md:grid-cols-4 gap-3 mb-3">
           <Field label="What it is">
             {(id) => (
-              <select
+              <Select
                 id={id}
-                className="select w-full"
                 value={draft.kind}
-                onChange={(e) => change({ kind: e.target.value })}
-              >
-                {KINDS.map((k) => (
-                  <option key={k} value={k}>
-                    {kindWords(k)}
-                  </option>
-                ))}
-              </select>
+                options={KINDS.map((k) => [k, kindWords(k)] as const)}
+                onChange={(kind) => change({ kind })}
+              />
             )}
           </Field>
           <Field label="Came on">

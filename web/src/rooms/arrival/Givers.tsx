@@ -1,5 +1,6 @@
 import { useState } from "react";
 import { client, data, type Problem } from "../../api/client";
+import { Select } from "../../ui/Select";
 import type { Draft } from "./useDraft";
 
 type Props = { draft: Draft; change: (next: Partial<Draft>) => void; open: boolean };
@@ -8,7 +9,7 @@ const NAMINGS = [
   ["NAMED", "named"],
   ["KEPT", "not named; keep it encrypted"],
   ["NOT_KEPT", "not named; do not keep it"],
-];
+] as const;
 
 /** Who gave it. One who asked not to be named stands in the lines as “giver 1”, and nowhere by name. */
 export function Givers({ draft, change, open }: Props) {
@@ -53,18 +54,12 @@ export function Givers({ draft, change, open }: Props) {
                 Remove<span className="sr-only"> giver {i + 1}</span>
               </button>
             </div>
-            <select
+            <Select
               aria-label={`Whether giver ${i + 1} is named`}
-              className="select w-full"
               value={g.naming}
-              onChange={(e) => set(i, { naming: e.target.value })}
-            >
-              {NAMINGS.map(([value, words]) => (
-                <option key={value} value={value}>
-                  {words}
-                </option>
-              ))}
-            </select>
+              options={NAMINGS}
+              onChange={(v) => set(i, { naming: v })}
+            />
             <label className="flex gap-2 items-center">
               <input
                 type="checkbox"

@@ -1,9 +1,10 @@
 import { type FormEvent, useState } from "react";
 import { useNavigate } from "react-router";
-import { client, data } from "../../api/client";
+import { client, data, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 
 const DIRECTIONS = [
@@ -13,7 +14,7 @@ const DIRECTIONS = [
   ["DOWN_AND_BACK", "down and up again"],
   ["ACROSS_FROM_RIGHT", "right to left, then down"],
   ["DOWN_FROM_RIGHT", "down, then to the left"],
-];
+] as const;
 
 /** Makes a dot card of a line's chart, or of a pasted list, in one act. */
 export function MakeDotCard({
@@ -31,7 +32,7 @@ export function MakeDotCard({
     sheets: colours > 120 ? "4" : "1",
     columns: "",
     rows: "",
-    direction: "ACROSS",
+    direction: "ACROSS" as Word<"NewDotCard", "direction">,
     price: "",
     currency: "EUR",
     from: "",
@@ -87,18 +88,12 @@ export function MakeDotCard({
         {box("sheets", "Sheets", { inputMode: "numeric" })}
         <Field label="Read">
           {(id) => (
-            <select
+            <Select
               id={id}
-              className="select w-full"
               value={form.direction}
-              onChange={(e) => setForm({ ...form, direction: e.target.value })}
-            >
-              {DIRECTIONS.map(([value, words]) => (
-                <option key={value} value={value}>
-                  {words}
-                </option>
-              ))}
-            </select>
+              options={DIRECTIONS}
+              onChange={(v) => setForm({ ...form, direction: v })}
+            />
           )}
         </Field>
         {box("columns", "Dots across", { inputMode: "numeric", placeholder: "as it fits" })}
@@ -144,7 +139,7 @@ export function MakeDotCard({
   );
 }
 
-function others(written: string, state: string) {
+function others(written: string, state: Word<"NewDot", "state">) {
   return written
     .split(/[,;]/)
     .map((w) => w.trim())

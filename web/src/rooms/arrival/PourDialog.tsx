@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
-import { client, data, type Problem } from "../../api/client";
+import { client, data, type Problem, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
@@ -14,7 +14,7 @@ export function PourDialog({ holding, onClose }: { holding: number; onClose: () 
     queryKey: ["pour-plan", holding],
     queryFn: () => data(client.GET("/api/holdings/{holding}/pours", { params: { path: { holding } } })),
   });
-  const [form, setForm] = useState("HALF_PAN");
+  const [form, setForm] = useState<Word<"NewPour", "form">>("HALF_PAN");
   const [pans, setPans] = useState("1");
   const [panVolume, setPanVolume] = useState("");
   const [second, setSecond] = useState(true);

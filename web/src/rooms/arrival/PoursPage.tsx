@@ -18,7 +18,7 @@ const SEEN = [
   ["STAYS_TACKY", "stays tacky"],
   ["STICKS_TO_WRAPPER", "sticks to its wrapper"],
   ["STUCK_TO_COVER", "stuck to the cover"],
-];
+] as const;
 
 /** Pans poured from tubes: those still tacky, those that may go into the box, and what was seen of them. */
 export function PoursPage() {
@@ -83,9 +83,10 @@ export function PoursPage() {
 function PourRow({ pour: p }: { pour: Pour }) {
   const [more, setMore] = useState(false);
   const today = new Date().toISOString().slice(0, 10);
-  const change = useAct((next: Partial<Schemas["ChangedPour"]>) =>
+  const change = useAct((next: Partial<Schemas["ChangedPour"]>, headers) =>
     data(
       client.PUT("/api/pours/{pour}", {
+        headers,
         params: { path: { pour: p.id } },
         body: {
           secondOn: p.secondOn ?? "",

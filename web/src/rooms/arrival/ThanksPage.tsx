@@ -10,8 +10,10 @@ import { Reveal } from "./Givers";
 /** Thanks owed and sent. */
 export function ThanksPage() {
   const query = useQuery({ queryKey: ["thanks"], queryFn: () => data(client.GET("/api/thanks")) });
-  const thank = useAct(({ giver, on }: { giver: number; on: string }) =>
-    data(client.PUT("/api/givers/{giver}", { params: { path: { giver } }, body: { thankedOn: on } })),
+  const thank = useAct(({ giver, on }: { giver: number; on: string }, headers) =>
+    data(
+      client.PUT("/api/givers/{giver}", { headers, params: { path: { giver } }, body: { thankedOn: on } }),
+    ),
   );
   const today = new Date().toISOString().slice(0, 10);
   const all = query.data?.thanks ?? [];

@@ -133,7 +133,7 @@ test("a part is named outright where it stands", () => {
 
 test("a part in brackets is named anew, not twice", () => {
   const written = "Dusk [note: 3]";
-  const line = { ...LINE, written, parts: [{ kind: "NOTE", from: 5, to: 14, value: "3" }] };
+  const line = { ...LINE, written, parts: [{ kind: "NOTE" as const, from: 5, to: 14, value: "3" }] };
   expect(named(line, line.parts[0], "series")).toBe("Dusk [series: 3]");
 });
 

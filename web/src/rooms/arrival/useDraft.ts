@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { client, data, Problem, type Schemas } from "../../api/client";
+import { client, data, Problem, type Schemas, type Word } from "../../api/client";
 
 export type Draft = {
-  kind: string;
+  kind: Word<"NewArrival", "kind">;
   title: string;
   cameOn: string;
   from: string;
@@ -12,7 +12,13 @@ export type Draft = {
   text: string;
   note: string;
   sheet: Schemas["ArrivalSheet"];
-  givers: { id?: number; name: string; naming: string; thanksOwed: boolean; called: string }[];
+  givers: {
+    id?: number;
+    name: string;
+    naming: Word<"NewGiver", "naming">;
+    thanksOwed: boolean;
+    called: string;
+  }[];
 };
 
 export function draftOf(a: Schemas["ArrivalPage"]): Draft {
@@ -71,7 +77,12 @@ export function useDraft(page: Schemas["ArrivalPage"]) {
       const answer = await data(
         client.PUT("/api/arrivals/{arrival}", {
           params: { path: { arrival: page.id } },
-          body: { ...sent, version: version.current },
+          body: {
+            ...sent,
+            // How a giver is called is the server’s to say.
+            givers: sent.givers.map(({ called: _, ...g }) => g),
+            version: version.current,
+          },
         }),
       );
       version.current = answer.version;

@@ -1,9 +1,10 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Schemas, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { EyeTaps } from "./EyeTaps";
@@ -18,7 +19,7 @@ type Props = {
 
 /** One cell: painted or not, what the eye saw, and what went otherwise than planned. */
 export function CellDialog({ chart, cell, paints, onClose }: Props) {
-  const [slip, setSlip] = useState("");
+  const [slip, setSlip] = useState<Word<"Correction", "kind"> | "">("");
   const [other, setOther] = useState("");
   const [note, setNote] = useState("");
   const path = { params: { path: { chart: chart.id } } };
@@ -31,17 +32,17 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
     done,
   );
   const correct = useAct(
-    (_: undefined, headers) =>
+    (kind: Word<"Correction", "kind">, headers) =>
       data(
         client.POST("/api/charts/{chart}/corrections", {
           ...path,
           headers,
-          body: { kind: slip, cell: cell.cell, other: other ? Number(other) - 1 : undefined, note },
+          body: { kind, cell: cell.cell, other: other ? Number(other) - 1 : undefined, note },
         }),
       ),
     done,
   );
-  const eye = useAct((taps: string[], headers) =>
+  const eye = useAct((taps: Word<"Painted", "eye">, headers) =>
     data(client.POST("/api/charts/{chart}/eye", { ...path, headers, body: { cell: cell.cell, eye: taps } })),
   );
   const needsOther = SLIPS.find((s) => s[0] === slip)?.[2] ?? false;
@@ -83,14 +84,7 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
       <div className="rule-t mt-4 pt-3 space-y-2">
         <Field label="It went otherwise">
           {(id) => (
-            <select id={id} className="select w-full" value={slip} onChange={(e) => setSlip(e.target.value)}>
-              <option value="">as planned</option>
-              {SLIPS.map(([value, words]) => (
-                <option key={value} value={value}>
-                  {words}
-                </option>
-              ))}
-            </select>
+            <Select id={id} value={slip} options={[["", "as planned"], ...SLIPS]} onChange={setSlip} />
           )}
         </Field>
         {slip && (
@@ -130,7 +124,7 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
               type="button"
               className="btn btn-primary"
               disabled={(needsOther && !other) || correct.running}
-              onClick={() => correct.run(undefined)}
+              onClick={() => correct.run(slip)}
             >
               Correct the record
             </button>

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate, useParams, useSearchParams } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { sized, useUnit } from "../../ui/length";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
@@ -33,13 +34,16 @@ export function ChartPage() {
   const [cell, setCell] = useState<number | null>(null);
   const [ordering, setOrdering] = useState(false);
   const path = { params: { path: { chart: id } } };
-  const remove = useAct((_: undefined) => data(client.DELETE("/api/charts/{chart}", path)), {
-    onDone: () => navigate("/bench"),
-  });
+  const remove = useAct(
+    (_: undefined, headers) => data(client.DELETE("/api/charts/{chart}", { ...path, headers })),
+    {
+      onDone: () => navigate("/bench"),
+    },
+  );
   const dry = useAct((_: undefined, headers) =>
     data(client.POST("/api/charts/{chart}/dry", { ...path, headers })),
   );
-  const reorder = useAct((body: { school?: string; paints?: number[] }, headers) =>
+  const reorder = useAct((body: { school?: Word<"NewOrder", "school">; paints?: number[] }, headers) =>
     data(client.PUT("/api/charts/{chart}/order", { ...path, headers, body })),
   );
   const c = query.data;
@@ -203,21 +207,16 @@ export function ChartPage() {
               <h2 className="font-semibold">Cells</h2>
               {left > 1 && !mixed && (
                 <span className="flex flex-wrap gap-x-3 items-baseline">
-                  <select
+                  <Select
                     aria-label="Order"
                     className="select select-sm w-auto max-w-full"
                     value={c.school}
-                    onChange={(e) => {
-                      if (e.target.value === "BY_HAND") setOrdering(true);
-                      else reorder.run({ school: e.target.value });
+                    options={SCHOOLS}
+                    onChange={(v) => {
+                      if (v === "BY_HAND") setOrdering(true);
+                      else reorder.run({ school: v });
                     }}
-                  >
-                    {SCHOOLS.map(([value, words]) => (
-                      <option key={value} value={value}>
-                        {words}
-                      </option>
-                    ))}
-                  </select>
+                  />
                   <button
                     type="button"
                     className="underline whitespace-nowrap"
@@ -340,7 +339,7 @@ function FileIt({ chart }: { chart: Schemas["ChartPage"] }) {
   const waiting = chart.cells.filter((c) => c.state === "PAINTED" && c.swatch && !c.place);
   const cut = chart.form === "RING_CARD" || chart.form === "FREE";
   const [place, setPlace] = useState(chart.asked.options?.firstPlace ?? "");
-  const [school, setSchool] = useState("");
+  const [school, setSchool] = useState<Word<"Filing", "school"> | "">("");
   const file = useAct((makeKeeper: boolean, headers) =>
     data(
       client.POST("/api/charts/{chart}/file", {
@@ -376,19 +375,12 @@ function FileIt({ chart }: { chart: Schemas["ChartPage"] }) {
         {cut && (
           <Field label="In the order">
             {(id) => (
-              <select
+              <Select
                 id={id}
-                className="select w-full"
                 value={school}
-                onChange={(e) => setSchool(e.target.value)}
-              >
-                <option value="">of the sheet</option>
-                {SCHOOLS.filter((s) => s[0] !== "BY_HAND").map(([value, words]) => (
-                  <option key={value} value={value}>
-                    {words}
-                  </option>
-                ))}
-              </select>
+                options={[["", "of the sheet"], ...SCHOOLS.filter((s) => s[0] !== "BY_HAND")]}
+                onChange={setSchool}
+              />
             )}
           </Field>
         )}

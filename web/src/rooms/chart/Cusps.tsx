@@ -1,11 +1,11 @@
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Schemas, type Word } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 
 /** Colours that could stand in either of two families: asked once, with the neighbours in each, and remembered. */
 export function Cusps({ cusps }: { cusps: Schemas["CuspView"][] }) {
-  const keep = useAct(({ paint, family }: { paint: number; family: string }, headers) =>
+  const keep = useAct(({ paint, family }: { paint: number; family: Word<"CuspChoice", "family"> }, headers) =>
     data(
       client.PUT("/api/paints/{paint}/family", { params: { path: { paint } }, headers, body: { family } }),
     ),

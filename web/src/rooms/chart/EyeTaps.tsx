@@ -1,3 +1,4 @@
+import type { Word } from "../../api/client";
 import { EYE } from "./words";
 
 /** What the eye sees of a cell, one tap each; large for the thumb, in one row. */
@@ -6,8 +7,8 @@ export function EyeTaps({
   onTaps,
   large = false,
 }: {
-  taps: string[];
-  onTaps: (taps: string[]) => void;
+  taps: Word<"Painted", "eye">;
+  onTaps: (taps: Word<"Painted", "eye">) => void;
   large?: boolean;
 }) {
   return (

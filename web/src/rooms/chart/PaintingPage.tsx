@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useChart } from "./ChartPage";
@@ -23,7 +23,7 @@ export function PaintingPage() {
       data(client.GET("/api/charts/{chart}/walk", { params: { path: { chart: id }, query: { order } } })),
   });
   const outbox = useOutbox(id);
-  const [eye, setEye] = useState<string[]>([]);
+  const [eye, setEye] = useState<Word<"Painted", "eye">>([]);
   const [skipped, setSkipped] = useState<number[]>([]);
   const [last, setLast] = useState<number | null>(null);
   useWakeLock();

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Schemas, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { LengthField, sized, UnitChoice, useUnit } from "../../ui/length";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { BenchNav } from "./BenchNav";
 
@@ -121,6 +122,7 @@ function PaperDialog({ paper, sizes, onClose }: DialogProps) {
   });
   const body = {
     ...form,
+    surface: (form.surface || undefined) as Word<"NewPaper", "surface"> | undefined,
     weight: form.weight ? Number(form.weight) : undefined,
     cotton: form.cotton ? Number(form.cotton) : undefined,
     sheets: Number(form.sheets || 0),
@@ -134,7 +136,8 @@ function PaperDialog({ paper, sizes, onClose }: DialogProps) {
     { onDone: onClose },
   );
   const remove = useAct(
-    (id: number) => data(client.DELETE("/api/papers/{paper}", { params: { path: { paper: id } } })),
+    (id: number, headers) =>
+      data(client.DELETE("/api/papers/{paper}", { headers, params: { path: { paper: id } } })),
     { onDone: onClose },
   );
   const text = (name: "name" | "weight" | "cotton" | "sheets" | "note", label: string, numeric = false) => (
@@ -157,18 +160,12 @@ function PaperDialog({ paper, sizes, onClose }: DialogProps) {
   ) => (
     <Field label={label}>
       {(id) => (
-        <select
+        <Select
           id={id}
-          className="select w-full"
           value={form[name]}
-          onChange={(e) => setForm({ ...form, [name]: e.target.value })}
-        >
-          {options.map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
+          options={options}
+          onChange={(v) => setForm({ ...form, [name]: v })}
+        />
       )}
     </Field>
   );

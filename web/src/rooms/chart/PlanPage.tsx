@@ -6,6 +6,7 @@ import { Field } from "../../ui/Field";
 import { LengthField, sized, UnitChoice, useUnit } from "../../ui/length";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { useLater } from "../../ui/useLater";
 import { counted } from "../../ui/words";
@@ -205,20 +206,12 @@ function FormFields({ draft, change }: Part) {
         hint={FORMS.find((f) => f[0] === draft.form)?.[2]}
       >
         {(id) => (
-          <select
+          <Select
             id={id}
-            className="select w-full"
             value={draft.form}
-            onChange={(e) =>
-              change({ form: e.target.value, gap: undefined, columns: undefined, card: undefined })
-            }
-          >
-            {FORMS.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+            options={FORMS}
+            onChange={(v) => change({ form: v, gap: undefined, columns: undefined, card: undefined })}
+          />
         )}
       </Field>
       <Field label="Paper" className="col-span-2 md:col-span-1">
@@ -273,16 +266,18 @@ function FormFields({ draft, change }: Part) {
       />
       <Field label="Punched">
         {(id) => (
-          <select
+          <Select
             id={id}
-            className="select w-full"
             value={draft.punch}
-            onChange={(e) => change({ punch: e.target.value })}
-          >
-            <option value="NONE">not</option>
-            <option value="LEFT">on the left</option>
-            <option value="TOP">on top</option>
-          </select>
+            options={
+              [
+                ["NONE", "not"],
+                ["LEFT", "on the left"],
+                ["TOP", "on top"],
+              ] as const
+            }
+            onChange={(punch) => change({ punch })}
+          />
         )}
       </Field>
       {NUMBERS[draft.form]?.map((n) => (
@@ -323,18 +318,7 @@ function FormFields({ draft, change }: Part) {
       )}
       <Field label="Order" className="col-span-2">
         {(id) => (
-          <select
-            id={id}
-            className="select w-full"
-            value={draft.school}
-            onChange={(e) => change({ school: e.target.value })}
-          >
-            {SCHOOLS.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+          <Select id={id} value={draft.school} options={SCHOOLS} onChange={(v) => change({ school: v })} />
         )}
       </Field>
       <Field label="Title" className="col-span-2 md:col-span-1">

@@ -1,9 +1,9 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
-import { client, data, Problem } from "../../api/client";
+import { client, data, Problem, type Word } from "../../api/client";
 
 /** One cell that was painted, as it waits to be told to the server. */
-export type Tick = { key: string; cell: number; at: string; eye: string[] };
+export type Tick = { key: string; cell: number; at: string; eye: Word<"Painted", "eye"> };
 
 const stored = (chart: number) => `molvet-painted-${chart}`;
 
@@ -95,7 +95,7 @@ export function useOutbox(chart: number) {
   return {
     ticks,
     refused,
-    painted(cell: number, eye: string[]) {
+    painted(cell: number, eye: Word<"Painted", "eye">) {
       keep((all) => [...all, { key: crypto.randomUUID(), cell, at: new Date().toISOString(), eye }]);
       send();
     },

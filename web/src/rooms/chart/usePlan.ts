@@ -1,10 +1,10 @@
 import { useEffect, useState } from "react";
-import type { Schemas } from "../../api/client";
+import type { Schemas, Word } from "../../api/client";
 
 /** A chart that is being planned; lengths in mm. */
 export type PlanDraft = {
-  form: string;
-  school: string;
+  form: Word<"NewChart", "form">;
+  school: Word<"NewChart", "school">;
   paper: { width: number; height: number };
   stock?: number;
   margin?: number;
@@ -14,7 +14,7 @@ export type PlanDraft = {
   columns?: number;
   outside?: number;
   full?: boolean;
-  punch: string;
+  punch: Word<"NewChart", "punch">;
   card?: { width: number; height: number };
   caption: string[];
   opacityLine: boolean;

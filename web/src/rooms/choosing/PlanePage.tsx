@@ -5,6 +5,7 @@ import { Link, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { counted } from "../../ui/words";
 import { StripTile } from "../collection/StripTile";
 import { ChoosingNav } from "./ChoosingNav";
@@ -58,13 +59,12 @@ export function PlanePage() {
         />
         <label>
           <span className="label-text block">Seen at</span>
-          <select className="select" value={strength} onChange={(e) => set("strength", e.target.value)}>
-            {STRENGTHS.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+          <Select
+            className="select"
+            value={strength}
+            options={STRENGTHS}
+            onChange={(v) => set("strength", v)}
+          />
         </label>
         <label className="flex items-center gap-2 h-10">
           <input

@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { Link } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Schemas, type Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { counted } from "../../ui/words";
@@ -224,7 +224,13 @@ function Tube({ paint: p, note }: { paint: Carried; note?: string }) {
 type More = { reason?: string; price?: string; currency?: string; volume?: string };
 
 /** A wish or a purchase, kept on the phone until it can be told. */
-function Noting({ name, onNote }: { name: string; onNote: (kind: string, more: More) => void }) {
+function Noting({
+  name,
+  onNote,
+}: {
+  name: string;
+  onNote: (kind: Word<"ShopNote", "kind">, more: More) => void;
+}) {
   const [open, setOpen] = useState<"WISH" | "BOUGHT" | null>(null);
   const [reason, setReason] = useState("");
   const [price, setPrice] = useState("");

@@ -1,3 +1,4 @@
+import type { Schemas } from "../../api/client";
 import "fake-indexeddb/auto";
 import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
@@ -18,7 +19,7 @@ const entry = (id: number, name: string) => ({
   name,
   maker: "Kelpwick",
   recipe: ["PB29"],
-  standing: "OWNED",
+  standing: "OWNED" as const,
   voices: [],
   painted: true,
   lost: false,
@@ -67,7 +68,7 @@ const COMPARISON = {
   notes: [],
 };
 
-const carried = (id: number, name: string, recipe: string[], standing = "OWNED") => ({
+const carried = (id: number, name: string, recipe: string[], standing: "OWNED" | "WISHED" = "OWNED") => ({
   id,
   accession: `M-000${id}`,
   name,
@@ -88,7 +89,7 @@ const said = (verdict: string, sameRecipe: { paint: number; why: string }[] = []
   mixNote: "",
   facts: ["PB29 sodium aluminium sulfosilicate: lightfastness excellent."],
 });
-const PACK = {
+const PACK: Schemas["ShopPack"] = {
   owner: 7,
   made: "2026-11-20T10:00:00Z",
   paints: [carried(1, "Tide", ["PB29"]), carried(2, "Night Ferry", ["PB27"], "WISHED")],

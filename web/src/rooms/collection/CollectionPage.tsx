@@ -3,7 +3,8 @@ import { Link, useNavigate, useSearchParams } from "react-router";
 import type { Problem } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
-import { useWaiting } from "../../ui/Shell";
+import { Select } from "../../ui/Select";
+import { useWaiting } from "../../ui/useWaiting";
 import { counted } from "../../ui/words";
 import { Asking } from "./Asking";
 import { Ledger } from "./Ledger";
@@ -16,7 +17,7 @@ const ORDERS = [
   ["name", "by name"],
   ["maker", "by maker"],
   ["place", "by place"],
-];
+] as const;
 
 const LACKS = [
   ["no swatch", "without a swatch"],
@@ -65,21 +66,16 @@ export function CollectionPage() {
             <>
               {find
                 ? `${counted(first?.total ?? 0, "paint")} found`
-                : `${counted(waiting.paints, "paint")} in ${counted(waiting.recipes, "recipe")} · ${waiting.painted} painted out`}
+                : `${counted(waiting.rooms["/collection"], "paint")} in ${counted(waiting.recipes, "recipe")} · ${waiting.painted} painted out`}
               {" · "}
               <label>
                 <span className="sr-only">Order</span>
-                <select
+                <Select
                   className="underline bg-transparent cursor-pointer"
                   value={order}
-                  onChange={(e) => change("order", e.target.value === "hue" ? "" : e.target.value)}
-                >
-                  {ORDERS.map(([value, words]) => (
-                    <option key={value} value={value}>
-                      {words}
-                    </option>
-                  ))}
-                </select>
+                  options={ORDERS}
+                  onChange={(v) => change("order", v === "hue" ? "" : v)}
+                />
               </label>
             </>
           )
@@ -102,7 +98,7 @@ export function CollectionPage() {
           </>
         }
       >
-        {waiting && !find && waiting.paints > 0 && (
+        {waiting && !find && waiting.rooms["/collection"] > 0 && (
           <nav aria-label="What is missing" className="flex flex-wrap gap-x-4 gap-y-1 mb-3">
             {LACKS.map(([text, words]) => {
               const count = waiting.counts.find((c) => c.find === text)?.count ?? 0;

@@ -107,8 +107,10 @@ function Item({ dispute: d, onLetter }: { dispute: Dispute; onLetter: () => void
       ),
     { onDone: () => setLeaving(false) },
   );
-  const takeUp = useAct((id: number) =>
-    data(client.DELETE("/api/disputes/left/{left_dispute}", { params: { path: { left_dispute: id } } })),
+  const takeUp = useAct((id: number, headers) =>
+    data(
+      client.DELETE("/api/disputes/left/{left_dispute}", { headers, params: { path: { left_dispute: id } } }),
+    ),
   );
   return (
     <li className="rule-b py-4 grid gap-4 sm:grid-cols-[200px_1fr]">

@@ -36,10 +36,11 @@ function Editor({ paint }: { paint: Schemas["PaintPage"] }) {
   const [mine, setMine] = useState<Typed | null>(null);
   const draft = `molvet:paint-${opened.id}`;
   const save = useAct(
-    ({ typed, version }: { typed: Typed; version: number }) => {
+    ({ typed, version }: { typed: Typed; version: number }, headers) => {
       const own = typed.maker === (opened.maker ?? "") && typed.line === (opened.line ?? "");
       return data(
         client.PUT("/api/paints/{paint}", {
+          headers,
           params: { path: { paint: opened.id } },
           body: {
             ...paintOf(typed),

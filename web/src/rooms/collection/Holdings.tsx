@@ -8,8 +8,17 @@ import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
 import { PourDialog } from "../arrival/PourDialog";
 
-export const FORMS = ["TUBE", "HALF_PAN", "FULL_PAN", "MINI_PAN", "STICK", "DOT", "BOTTLE", "SAMPLE"];
-const STATES = ["HERE", "LENT", "USED_UP", "GIVEN_AWAY", "LOST"];
+export const FORMS = [
+  "TUBE",
+  "HALF_PAN",
+  "FULL_PAN",
+  "MINI_PAN",
+  "STICK",
+  "DOT",
+  "BOTTLE",
+  "SAMPLE",
+] as const;
+const STATES = ["HERE", "LENT", "USED_UP", "GIVEN_AWAY", "LOST"] as const;
 
 type Holding = Schemas["HoldingView"];
 
@@ -96,14 +105,25 @@ function HoldingDialog({
     (_: undefined, headers) => {
       const body = { ...form, left: Number(form.left) || 0, version: holding?.version };
       return holding
-        ? data(client.PUT("/api/holdings/{holding}", { params: { path: { holding: holding.id } }, body }))
+        ? data(
+            client.PUT("/api/holdings/{holding}", {
+              headers,
+              params: { path: { holding: holding.id } },
+              body,
+            }),
+          )
         : data(client.POST("/api/paints/{paint}/holdings", { params: { path: { paint } }, headers, body }));
     },
     { onDone: onClose },
   );
   const remove = useAct(
-    (_: undefined) =>
-      data(client.DELETE("/api/holdings/{holding}", { params: { path: { holding: holding?.id ?? 0 } } })),
+    (_: undefined, headers) =>
+      data(
+        client.DELETE("/api/holdings/{holding}", {
+          headers,
+          params: { path: { holding: holding?.id ?? 0 } },
+        }),
+      ),
     { onDone: onClose },
   );
   const text = (name: keyof typeof form, label: string, type = "text") => (
@@ -119,7 +139,7 @@ function HoldingDialog({
       )}
     </Field>
   );
-  const choice = (name: keyof typeof form, label: string, values: string[]) => (
+  const choice = (name: keyof typeof form, label: string, values: readonly string[]) => (
     <Field label={label}>
       {(id) => (
         <select

@@ -1,7 +1,8 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { client, data, Problem } from "../../api/client";
+import { client, data, Problem, type Word } from "../../api/client";
 import { Page } from "../../ui/Page";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { BLANK, PaintForm, paintOf, type Typed } from "./PaintForm";
 
@@ -10,7 +11,7 @@ const DRAFT = "molvet:new-paint";
 export function NewPaintPage() {
   const navigate = useNavigate();
   const [makeKeeper, setMakeKeeper] = useState(false);
-  const [swap, setSwap] = useState("");
+  const [swap, setSwap] = useState<Word<"Placing", "ifTaken"> | "">("");
   const [made, setMade] = useState<number | null>(null);
   const add = useAct(
     async (t: Typed, headers) => {
@@ -21,7 +22,7 @@ export function NewPaintPage() {
             headers,
             body: {
               ...paintOf(t),
-              form: t.form,
+              form: t.form || undefined,
               volume: t.volume,
               price: t.price,
               currency: t.currency,
@@ -39,7 +40,7 @@ export function NewPaintPage() {
           client.POST("/api/paints/{paint}/swatches", {
             params: { path: { paint: id } },
             headers: swatch,
-            body: { place: t.place, makeKeeper, ifTaken: swap },
+            body: { place: t.place, makeKeeper, ifTaken: swap || undefined },
           }),
         );
       }
@@ -86,15 +87,16 @@ export function NewPaintPage() {
           </label>
         )}
         {kind === "place-taken" && (
-          <select
+          <Select
             aria-label="The place is taken"
             className="select"
             value={swap}
-            onChange={(e) => setSwap(e.target.value)}
-          >
-            <option value="">choose another place above</option>
-            <option value="SHIFT">shift what is there, and what follows, by one</option>
-          </select>
+            options={[
+              ["", "choose another place above"],
+              ["SHIFT", "shift what is there, and what follows, by one"],
+            ]}
+            onChange={setSwap}
+          />
         )}
       </PaintForm>
     </Page>

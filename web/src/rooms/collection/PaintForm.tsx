@@ -2,7 +2,7 @@ import { Combobox, ComboboxInput, ComboboxOption, ComboboxOptions } from "@headl
 import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect } from "react";
 import { Controller, useForm } from "react-hook-form";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useLater } from "../../ui/useLater";
@@ -23,7 +23,7 @@ export type Typed = {
   transparency: string;
   staining: string;
   granulation: string;
-  form: string;
+  form: Word<"NewHolding", "form"> | "";
   volume: string;
   price: string;
   currency: string;

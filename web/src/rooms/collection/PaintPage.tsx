@@ -23,7 +23,8 @@ export function PaintPage() {
   const query = usePaint(id);
   const p = query.data;
   const remove = useAct(
-    (_: undefined) => data(client.DELETE("/api/paints/{paint}", { params: { path: { paint: id } } })),
+    (_: undefined, headers) =>
+      data(client.DELETE("/api/paints/{paint}", { headers, params: { path: { paint: id } } })),
     { onDone: () => navigate("/collection") },
   );
 

@@ -82,7 +82,8 @@ function Evidence({ evidence: e }: { evidence: Schemas["EvidenceView"] }) {
       </Link>
     );
   }
-  const to = { READING: `#reading-${e.of}`, OBSERVATION: `#observation-${e.of}` }[e.kind];
+  const to =
+    e.kind === "READING" ? `#reading-${e.of}` : e.kind === "OBSERVATION" ? `#observation-${e.of}` : undefined;
   return to ? (
     <a href={to} className="underline">
       {e.says}

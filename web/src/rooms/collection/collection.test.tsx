@@ -115,7 +115,7 @@ const AROUND = {
   },
 };
 const COUNTS = {
-  paints: 40,
+  rooms: { "/collection": 40 },
   recipes: 30,
   painted: 20,
   counts: [
@@ -170,7 +170,7 @@ test("without a find the list says what is missing, and counts of nothing are no
 
 test("an empty collection and an empty find each say what to do", async () => {
   const none = { paints: [], understood: [], troubles: [], total: 0 };
-  server({ "GET /api/waiting": { ...COUNTS, paints: 0 }, "GET /api/paints": none });
+  server({ "GET /api/waiting": { ...COUNTS, rooms: { "/collection": 0 } }, "GET /api/paints": none });
   open(<CollectionPage />, "/collection", "/collection");
   expect((await screen.findByRole("link", { name: "Add the first paint" })).getAttribute("href")).toBe(
     "/paints/new",

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -30,7 +30,7 @@ const COLUMNS: Record<string, string> = {
   NAME_OTHER: "name, language in the heading",
   IGNORED: "not read",
 };
-const KINDS: [string, string][] = [
+const KINDS: [Word<"ChangeView", "kinds">[number] | "UNCHANGED", string][] = [
   ["ADDED", "added"],
   ["WITHDRAWN", "withdrawn"],
   ["REFORMULATED", "reformulated"],
@@ -61,7 +61,7 @@ export function ChartImportPage() {
   const chooser = useRef<HTMLInputElement>(null);
   const [file, setFile] = useState<File | null>(null);
   const [mend, setMend] = useState<Mend>(NOTHING);
-  const [show, setShow] = useState("");
+  const [show, setShow] = useState<(typeof KINDS)[number][0] | "">("");
   const of = useQuery({
     queryKey: ["line", line],
     queryFn: () => data(client.GET("/api/lines/{line}", { params: { path: { line } } })),

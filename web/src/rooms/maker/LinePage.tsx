@@ -6,6 +6,7 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
 import { MakeDotCard } from "../arrival/MakeDotCard";
@@ -128,7 +129,8 @@ function Files({ line }: { line: Schemas["LinePage"] }) {
     { undoable: false },
   );
   const remove = useAct(
-    (leaflet: number) => data(client.DELETE("/api/leaflets/{leaflet}", { params: { path: { leaflet } } })),
+    (leaflet: number, headers) =>
+      data(client.DELETE("/api/leaflets/{leaflet}", { headers, params: { path: { leaflet } } })),
     { undoable: false },
   );
   return (
@@ -285,18 +287,12 @@ function ColourDialog({
         </div>
         <Field label="Status">
           {(id) => (
-            <select
+            <Select
               id={id}
-              className="select w-full"
               value={form.status}
-              onChange={(e) => setForm({ ...form, status: e.target.value })}
-            >
-              {["CURRENT", "LIMITED", "DISCONTINUED"].map((s) => (
-                <option key={s} value={s}>
-                  {words(s)}
-                </option>
-              ))}
-            </select>
+              options={(["CURRENT", "LIMITED", "DISCONTINUED"] as const).map((s) => [s, words(s)] as const)}
+              onChange={(status) => setForm({ ...form, status })}
+            />
           )}
         </Field>
         {colour && (

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useParams } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
 
@@ -32,9 +33,10 @@ function Maker({ maker: m }: { maker: Schemas["MakerView"] }) {
   const [scales, setScales] = useState<Record<string, string>>(
     Object.fromEntries(m.scales.map((s) => [s.trait, s.written])),
   );
-  const save = useAct((_: undefined) =>
+  const save = useAct((_: undefined, headers) =>
     data(
       client.PUT("/api/makers/{maker}", {
+        headers,
         params: { path: { maker: m.id } },
         body: { name, initials, note, scales, version: m.version },
       }),
@@ -137,7 +139,7 @@ function Maker({ maker: m }: { maker: Schemas["MakerView"] }) {
 
 function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
   const [name, setName] = useState("");
-  const [grade, setGrade] = useState("ARTIST");
+  const [grade, setGrade] = useState<Word<"NewLine", "grade">>("ARTIST");
   const add = useAct(
     (_: undefined, headers) =>
       data(
@@ -177,18 +179,13 @@ function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
           value={name}
           onChange={(e) => setName(e.target.value)}
         />
-        <select
+        <Select
           aria-label="Grade"
           className="select w-28"
           value={grade}
-          onChange={(e) => setGrade(e.target.value)}
-        >
-          {["ARTIST", "STUDENT", "HANDMADE"].map((g) => (
-            <option key={g} value={g}>
-              {words(g)}
-            </option>
-          ))}
-        </select>
+          options={(["ARTIST", "STUDENT", "HANDMADE"] as const).map((g) => [g, words(g)] as const)}
+          onChange={setGrade}
+        />
         <button type="submit" className="btn btn-outline">
           Add
         </button>

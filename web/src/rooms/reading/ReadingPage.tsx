@@ -69,10 +69,13 @@ function Doings({ scan: s }: { scan: Scan }) {
       data(client.POST("/api/readings/{scan}/again", { ...path, headers, body: {} })),
     { undoable: false },
   );
-  const remove = useAct((_: undefined) => data(client.DELETE("/api/readings/{scan}", path)), {
-    undoable: false,
-    onDone: () => navigate("/readings"),
-  });
+  const remove = useAct(
+    (_: undefined, headers) => data(client.DELETE("/api/readings/{scan}", { ...path, headers })),
+    {
+      undoable: false,
+      onDone: () => navigate("/readings"),
+    },
+  );
   const taken = s.cells.filter((c) => c.entry && !c.mixedWith && !c.leftOut).length;
   return (
     <>

@@ -1,9 +1,10 @@
 import { useQuery } from "@tanstack/react-query";
 import { type DragEvent, useRef, useState } from "react";
 import { Link, useNavigate, useSearchParams } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Schemas, type Word } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { BenchNav } from "../chart/BenchNav";
 import { DEVICES, isUnderWay, STAGES, stateInWords, useScans } from "./useScan";
@@ -14,7 +15,7 @@ export function ReadingsPage() {
   const charts = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) }).data
     ?.charts;
   const readings = useScans().data?.readings;
-  const [stage, setStage] = useState("DRY");
+  const [stage, setStage] = useState<Word<"ScanView", "stage">>("DRY");
   const [chart, setChart] = useState(params.get("chart") ?? "");
   return (
     <Page
@@ -200,8 +201,8 @@ function PutIn({ stage, chart, choices }: { stage: string; chart: string; choice
 function Simulated({ charts, first }: { charts: Schemas["ChartEntry"][]; first?: string }) {
   const navigate = useNavigate();
   const [chosen, setChosen] = useState(first ?? "");
-  const [device, setDevice] = useState("SCANNER");
-  const [stage, setStage] = useState("DRY");
+  const [device, setDevice] = useState<Word<"Simulated", "device">>("SCANNER");
+  const [stage, setStage] = useState<Word<"ScanView", "stage">>("DRY");
   const [slip, setSlip] = useState(false);
   const chart = Number(chosen || charts[0]?.id);
   const look = useAct(
@@ -240,31 +241,11 @@ function Simulated({ charts, first }: { charts: Schemas["ChartEntry"][]; first?:
         </label>
         <label>
           <span className="label-text block">Device</span>
-          <select
-            className="select w-full text-base"
-            value={device}
-            onChange={(e) => setDevice(e.target.value)}
-          >
-            {DEVICES.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+          <Select className="select w-full text-base" value={device} options={DEVICES} onChange={setDevice} />
         </label>
         <label>
           <span className="label-text block">The paint is</span>
-          <select
-            className="select w-full text-base"
-            value={stage}
-            onChange={(e) => setStage(e.target.value)}
-          >
-            {STAGES.map(([value, words]) => (
-              <option key={value} value={value}>
-                {words}
-              </option>
-            ))}
-          </select>
+          <Select className="select w-full text-base" value={stage} options={STAGES} onChange={setStage} />
         </label>
       </div>
       <label className="flex items-center gap-2 mt-2">

@@ -38,7 +38,8 @@ function Keeper({ id }: { id: number }) {
     queryFn: () => data(client.GET("/api/keepers/{keeper}", { params: { path: { keeper: id } } })),
   });
   const remove = useAct(
-    (_: undefined) => data(client.DELETE("/api/keepers/{keeper}", { params: { path: { keeper: id } } })),
+    (_: undefined, headers) =>
+      data(client.DELETE("/api/keepers/{keeper}", { headers, params: { path: { keeper: id } } })),
     { onDone: () => navigate("/shelf") },
   );
   const tick = useAct(

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, data, type Problem, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { LengthField, UnitChoice } from "../../ui/length";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 
 type Props = { keeper: Schemas["KeeperEntry"]; places: Schemas["PlaceView"][] };
@@ -69,7 +70,7 @@ function Buttons({ words, running, onClose }: { words: string; running: boolean;
 function OrderDialog({ keeper: k, onClose }: DialogProps) {
   const navigate = useNavigate();
   const schools = useQuery({ queryKey: ["schools"], queryFn: () => data(client.GET("/api/schools")) }).data;
-  const [school, setSchool] = useState(k.school || "SEVEN_GROUPS");
+  const [school, setSchool] = useState((k.school || "SEVEN_GROUPS") as Word<"NewOrder", "school">);
   const begin = useAct(
     (_: undefined, headers) =>
       data(
@@ -95,20 +96,14 @@ function OrderDialog({ keeper: k, onClose }: DialogProps) {
         </p>
         <Field label="Order">
           {(id) => (
-            <select
+            <Select
               id={id}
-              className="select w-full"
               value={school}
-              onChange={(e) => setSchool(e.target.value)}
-            >
-              {schools?.schools
+              options={(schools?.schools ?? [])
                 .filter((s) => s.school !== "BY_HAND")
-                .map((s) => (
-                  <option key={s.school} value={s.school}>
-                    {s.words}
-                  </option>
-                ))}
-            </select>
+                .map((s) => [s.school, s.words] as const)}
+              onChange={setSchool}
+            />
           )}
         </Field>
         <ProblemNote problem={begin.problem} />

@@ -20,9 +20,12 @@ export function RefilingPage() {
       data(client.POST("/api/keepers/{keeper}/refiling/step", { ...path, headers, body: { swatch } })),
     { onDone: () => setMoved((n) => n + 1) },
   );
-  const stop = useAct((_: undefined) => data(client.DELETE("/api/keepers/{keeper}/refiling", path)), {
-    onDone: () => navigate(`/shelf/${keeper}`),
-  });
+  const stop = useAct(
+    (_: undefined, headers) => data(client.DELETE("/api/keepers/{keeper}/refiling", { ...path, headers })),
+    {
+      onDone: () => navigate(`/shelf/${keeper}`),
+    },
+  );
   const r = query.data;
   if (!r) return <Page title="…">{query.isError && <ProblemNote problem={query.error as Problem} />}</Page>;
   const next = r.steps[0];

@@ -1,11 +1,12 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, data } from "../../api/client";
+import { client, data, type Word } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
 
@@ -16,7 +17,7 @@ const KINDS = [
   ["LID", "palette lid", "", "24"],
   ["BOX", "box", "", "200"],
   ["WALL", "wall", "", "100"],
-];
+] as const;
 
 export function ShelfPage() {
   const keepers = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) }).data
@@ -80,7 +81,7 @@ export function ShelfPage() {
 
 function NewKeeper({ onClose }: { onClose: () => void }) {
   const navigate = useNavigate();
-  const [kind, setKind] = useState("RING");
+  const [kind, setKind] = useState<Word<"NewKeeper", "kind">>("RING");
   const [number, setNumber] = useState("");
   const [name, setName] = useState("");
   const [pages, setPages] = useState("");
@@ -123,15 +124,7 @@ function NewKeeper({ onClose }: { onClose: () => void }) {
     <Dialog open title="Add a keeper" onClose={onClose}>
       <form onSubmit={submit} className="grid grid-cols-2 gap-3">
         <Field label="Kind">
-          {(id) => (
-            <select id={id} className="select w-full" value={kind} onChange={(e) => setKind(e.target.value)}>
-              {KINDS.map(([k, w]) => (
-                <option key={k} value={k}>
-                  {w}
-                </option>
-              ))}
-            </select>
-          )}
+          {(id) => <Select id={id} value={kind} options={KINDS} onChange={setKind} />}
         </Field>
         {box("Number", number, setNumber, "the next free one")}
         <div className="col-span-2">{box("Name, if it has one", name, setName)}</div>

@@ -1,10 +1,11 @@
 import { useQuery } from "@tanstack/react-query";
 import { type FormEvent, useRef, useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, data, Problem, type Schemas } from "../../api/client";
+import { client, data, Problem, type Schemas, type Word } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { LengthField, sized, useUnit } from "../../ui/length";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 
@@ -43,7 +44,7 @@ const KINDS = [
 
 function Unpainted({ paint: p }: { paint: Paint }) {
   const lost = p.swatches.some((s) => s.state === "LOST");
-  const [kind, setKind] = useState("CARD");
+  const [kind, setKind] = useState<Word<"NewSwatch", "kind">>("CARD");
   const [width, setWidth] = useState<number | undefined>();
   const [height, setHeight] = useState<number | undefined>();
   return (
@@ -68,20 +69,7 @@ function Unpainted({ paint: p }: { paint: Paint }) {
         <summary className="underline cursor-pointer">It is no card, or of another size</summary>
         <div className="grid grid-cols-3 gap-2 mt-1.5">
           <Field label="It is" className="col-span-3">
-            {(id) => (
-              <select
-                id={id}
-                className="select w-full"
-                value={kind}
-                onChange={(e) => setKind(e.target.value)}
-              >
-                {KINDS.map(([value, words]) => (
-                  <option key={value} value={value}>
-                    {words}
-                  </option>
-                ))}
-              </select>
-            )}
+            {(id) => <Select id={id} value={kind} options={KINDS} onChange={setKind} />}
           </Field>
           <LengthField label="Wide" value={width} onChange={setWidth} />
           <LengthField label="High" value={height} onChange={setHeight} />
@@ -264,7 +252,7 @@ function WhereItGoes({ swatch }: { swatch: number }) {
   );
 }
 
-type Choice = { ifTaken?: string; makeKeeper?: boolean };
+type Choice = { ifTaken?: Word<"Placing", "ifTaken">; makeKeeper?: boolean };
 
 type PlaceFormProps = {
   label: string;

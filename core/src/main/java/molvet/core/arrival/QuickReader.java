@@ -1,6 +1,6 @@
 package molvet.core.arrival;
 
-import static molvet.core.arrival.Shapes.*;
+import static molvet.core.arrival.LinePatterns.*;
 
 import java.math.BigDecimal;
 import java.math.RoundingMode;

@@ -3,14 +3,14 @@ package molvet.core.choosing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
+import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 
 /**
  * Several paints side by side at the same strength.
  *
  * <p>Full strength is each paint’s own. Between, all are taken at the same values: from the lightest of the full strengths to the
- * darkest of the palest washes. Thresholds of difference: R. D. Paravina et al., “Color difference thresholds in dentistry”,
- * J. Esthet. Restor. Dent. 27 (2015) S1: half of observers see ΔE00 0.8, half accept up to 1.8 as the same.
+ * darkest of the palest washes. What a difference is to the eye is said by {@link Difference}.
  *
  * @param values L* of the columns of a strip, dark to pale; the second and third strengths lie at its middle and near its end
  * @param strips colours of each paint at these values
@@ -25,13 +25,6 @@ public record Comparison(
         List<List<Double>> middle,
         List<List<Double>> tint,
         List<Pair> sentences) {
-    /** Half of observers see no difference below it (Paravina 2015). */
-    public static final double SEEN = 0.8;
-    /** Half of observers take two for the same below it (Paravina 2015). */
-    public static final double SAME = 1.8;
-    /** Above it two paints are plainly different (common practice, no published source). */
-    public static final double PLAIN = 5;
-
     private static final int COLUMNS = 9;
     private static final double ROOM = 8;
     private static final double HUED = 6;
@@ -99,20 +92,22 @@ public record Comparison(
         String atFull = how(samples.get(i).run().full(), samples.get(j).run().full());
         String thin = how(strips.get(i).get(COLUMNS - 2), strips.get(j).get(COLUMNS - 2));
         String grain = grain(samples.get(i), samples.get(j));
-        if (f <= SAME && m <= SAME && t <= SAME) {
-            return grain.isEmpty()
-                    ? "Cannot be told apart at any strength."
-                    : "The same colour at every strength, but " + grain + ".";
+        double most = Math.max(f, Math.max(m, t));
+        if (most <= Difference.ACCEPTED) {
+            String same = most <= Difference.SEEN
+                    ? "Cannot be told apart at any strength"
+                    : "Hardly told apart at any strength: half of observers take them for the same";
+            return grain.isEmpty() ? same + "." : same + ", but " + grain + ".";
         }
         String said;
-        if (f <= SAME) {
-            said = t > SAME
+        if (f <= Difference.ACCEPTED) {
+            said = t > Difference.ACCEPTED
                     ? "Same at full strength, parts at tint: " + other + " is " + thin
                     : "Same at both ends, parts between them: " + other + " is "
                             + how(strips.get(i).get(COLUMNS / 2), strips.get(j).get(COLUMNS / 2));
-        } else if (t <= SAME) {
+        } else if (t <= Difference.ACCEPTED) {
             said = "Apart at full strength, where " + other + " is " + atFull + "; thinned out they meet";
-        } else if (f <= PLAIN && t <= PLAIN) {
+        } else if (f <= Difference.PLAIN && t <= Difference.PLAIN) {
             said = "Near relations: " + other + " is " + atFull + (thin.equals(atFull) ? "" : ", at tint " + thin);
         } else if (areOtherHues(
                 samples.get(i).run().full(), samples.get(j).run().full())) {

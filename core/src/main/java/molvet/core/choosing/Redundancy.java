@@ -7,8 +7,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.stream.IntStream;
+import molvet.core.colour.DifferenceBox;
 import molvet.core.colour.Lab;
-import molvet.core.colour.Reach;
 import molvet.core.pigment.Grade;
 
 /**
@@ -56,7 +56,7 @@ public final class Redundancy {
     /**
      * All pairs that are near at every strength.
      *
-     * <p>Sorted by lightness, only those within {@link Reach} of each other are compared.
+     * <p>Sorted by lightness, only those within {@link DifferenceBox} of each other are compared.
      *
      * @throws TooMany of more than 200,000 pairs
      */
@@ -74,11 +74,11 @@ public final class Redundancy {
             l[i] = c.l();
             a[i] = c.a();
             b[i] = c.b();
-            reach[i] = Reach.of(c, threshold).ab();
+            reach[i] = DifferenceBox.of(c, threshold).ab();
         }
         List<Pair> found = new ArrayList<>();
         for (int i = 0; i < n; i++) {
-            double last = l[i] + Reach.of(Lab.PAPER, threshold).l();
+            double last = l[i] + DifferenceBox.of(Lab.PAPER, threshold).l();
             for (int j = i + 1; j < n && l[j] <= last; j++) {
                 double r = Math.min(reach[i], reach[j]);
                 double da = a[i] - a[j];

@@ -7,8 +7,9 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import molvet.core.colour.Difference;
+import molvet.core.colour.DifferenceBox;
 import molvet.core.colour.Lab;
-import molvet.core.colour.Reach;
 import molvet.core.colour.Wash;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Granulation;
@@ -25,7 +26,6 @@ public final class ShopQuestion {
     /** A recipe tells a colour well enough to compare only where it varies by less, in ΔE00. */
     private static final double TELLS = 9;
 
-    private static final double NEAR = 3;
     private static final int MOST = 6;
     /** Two colours mix the hue between them, dulled; wider apart than this it is mud (common practice, no published source). */
     private static final double MIXES = 110;
@@ -149,11 +149,11 @@ public final class ShopQuestion {
 
     private static List<Hit> alike(Lab colour, List<Owned> owned, List<Owned> same) {
         Set<Long> named = same.stream().map(Owned::paint).collect(Collectors.toSet());
-        Reach reach = Reach.of(colour, NEAR);
+        DifferenceBox reach = DifferenceBox.of(colour, Difference.ALIKE);
         return owned.stream()
                 .filter(o -> o.massTone.isPresent() && Math.abs(o.massTone.get().l() - colour.l()) <= reach.l())
                 .filter(o -> !named.contains(o.paint))
-                .filter(o -> o.massTone.get().differenceFrom(colour) <= NEAR)
+                .filter(o -> o.massTone.get().differenceFrom(colour) <= Difference.ALIKE)
                 .sorted(Comparator.comparingDouble(o -> o.massTone.get().differenceFrom(colour)))
                 .limit(MOST)
                 .map(o -> new Hit(

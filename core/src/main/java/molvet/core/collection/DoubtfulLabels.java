@@ -11,6 +11,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Doubts;
@@ -33,8 +34,6 @@ public final class DoubtfulLabels {
     private static final int NAMED = 4;
 
     private static final int MOST_OTHERS = 11;
-    /** Less than this no eye tells apart, in ΔE00. */
-    private static final double SAME = 1.5;
     /** Recipes that let expect colours so far apart do not come out the same. */
     private static final double UNLIKE = 25;
 
@@ -135,7 +134,7 @@ public final class DoubtfulLabels {
             return !usual.equals(o.usual)
                     && Math.abs(seen.a() - o.seen.a()) <= 6
                     && Math.abs(seen.b() - o.seen.b()) <= 6
-                    && seen.differenceFrom(o.seen) <= SAME;
+                    && seen.differenceFrom(o.seen) <= Difference.ACCEPTED;
         }
     }
 
@@ -154,7 +153,7 @@ public final class DoubtfulLabels {
             for (int i = 0; i < group.size(); i++) {
                 Expected one = group.get(i);
                 // Farther apart in lightness than this, and they cannot be near: S_L of CIEDE2000 is less than 2.
-                double last = one.seen.l() + 2 * SAME;
+                double last = one.seen.l() + 2 * Difference.ACCEPTED;
                 for (int j = i + 1; j < group.size() && group.get(j).seen.l() < last; j++) {
                     Expected other = group.get(j);
                     if (one.comesOutAs(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {

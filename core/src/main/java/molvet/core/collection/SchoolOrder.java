@@ -25,6 +25,8 @@ public final class SchoolOrder {
     private static final double NEARLY_NEUTRAL = 13;
     private static final double EARTHY = 48;
     private static final double DULL = 26;
+    /** Ochres reach a chroma of 58 at full strength (from memory); what is more vivid is no earth. */
+    private static final double VIVID = 62;
     /** Nearer to a border between families than this, in degrees, a colour is on the cusp. */
     private static final double CUSP = 5;
 
@@ -54,7 +56,8 @@ public final class SchoolOrder {
     public record Ordered(List<String> order, List<Group> groups, List<Cusp> cusps) {}
 
     /** What a colour is taken for, and what else it could be. */
-    private record Placed(Swatchable colour, Family family, Optional<Cusp> cusp, double hue, double lightness) {}
+    private record Placed(
+            Swatchable colour, Family family, Optional<Cusp> cusp, double hue, double lightness, boolean known) {}
 
     public Ordered order(School school, List<Swatchable> colours) {
         List<Placed> placed = colours.stream().map(this::placed).toList();
@@ -85,10 +88,17 @@ public final class SchoolOrder {
                     groups.put(
                             heap.name,
                             placed.stream()
-                                    .filter(p -> heap.families.contains(p.family))
+                                    .filter(p -> p.known && heap.families.contains(p.family))
                                     .sorted(heap.inside)
                                     .toList());
                 }
+                groups.put(
+                        "colour not known",
+                        placed.stream()
+                                .filter(p -> !p.known)
+                                .sorted(Comparator.comparing((Placed p) -> p.colour.name())
+                                        .thenComparing(p -> p.colour.id()))
+                                .toList());
             }
         }
         groups.values().removeIf(List::isEmpty);
@@ -112,7 +122,7 @@ public final class SchoolOrder {
         if (a.family != b.family || a.family.isNeutral()) return Optional.empty();
         double difference = Warmth.coolness(a.hue) - Warmth.coolness(b.hue);
         boolean measured = one.measured().isPresent() && other.measured().isPresent();
-        if (!measured || Math.abs(difference) < 2) return Optional.empty();
+        if (!measured || Math.abs(difference) < Warmth.TELLS) return Optional.empty();
         return Optional.of((difference < 0 ? "Warmer" : "Cooler") + " than " + other.name() + ": its hue lies "
                 + Math.round(Math.abs(difference)) + "° " + (difference < 0 ? "nearer to" : "farther from")
                 + " orange.");
@@ -122,6 +132,25 @@ public final class SchoolOrder {
     public Family family(Swatchable colour) {
         return placed(colour).family;
     }
+
+    /**
+     * A key by which a whole collection is sorted as {@link School#YELLOW_FIRST} orders it; smaller comes first. What has
+     * no colour that is known comes last.
+     */
+    public double yellowFirst(Swatchable colour) {
+        Placed p = placed(colour);
+        List<Heap> heaps = heaps(School.YELLOW_FIRST);
+        if (!p.known) return A_HEAP * heaps.size();
+        int heap = 0;
+        while (!heaps.get(heap).families.contains(p.family)) heap++;
+        // Each heap sorts by one number before anything else.
+        double inside =
+                p.family.isNeutral() ? -p.lightness : p.family.isEarth() ? -Warmth.coolness(p.hue) : -unrolled(p.hue);
+        return A_HEAP * heap + A_HEAP / 2 + inside;
+    }
+
+    /** More than the numbers inside a heap differ. */
+    private static final double A_HEAP = 1000;
 
     private static final Comparator<Placed> COOL_TO_WARM = Comparator.<Placed>comparingDouble(
                     p -> -Warmth.coolness(p.hue))
@@ -264,7 +293,7 @@ public final class SchoolOrder {
         Optional<Cusp> cusp = Optional.empty();
         if (seen.isPresent()) {
             Lab lab = seen.get();
-            guess = byMeasure(lab, lightness, pigment);
+            guess = byMeasure(c.measured().get(), lab, pigment);
             cusp = cusp(c, lab, guess, spoken, pigment);
         } else {
             guess = spoken.or(() -> pigment).orElse(Family.GREY);
@@ -279,17 +308,20 @@ public final class SchoolOrder {
                 cusp = earthCusp(c, guess);
             }
         }
-        if (c.chosen().isPresent())
-            return new Placed(
-                    c, c.chosen().get(), Optional.empty(), or(hue, c.chosen().get()), lightness);
-        return new Placed(c, guess, cusp, or(hue, guess), lightness);
+        if (c.chosen().isPresent()) {
+            Family chosen = c.chosen().get();
+            return new Placed(c, chosen, Optional.empty(), or(hue, chosen), lightness, true);
+        }
+        boolean known = seen.isPresent() || spoken.isPresent() || pigment.isPresent();
+        return new Placed(c, guess, cusp, or(hue, guess), lightness, known);
     }
 
     private static double or(double hue, Family family) {
         return Double.isNaN(hue) ? family.hue() : hue;
     }
 
-    private static Family byMeasure(Lab lab, double lightness, Optional<Family> pigment) {
+    private static Family byMeasure(Lab massTone, Lab lab, Optional<Family> pigment) {
+        double lightness = massTone.l();
         if (lab.chroma() < NEUTRAL) return lightness < 35 ? Family.BLACK : Family.GREY;
         double hue = lab.hue();
         if (lab.chroma() < NEARLY_NEUTRAL && hue > 180 && hue < 310) return Family.GREY;
@@ -297,7 +329,8 @@ public final class SchoolOrder {
         boolean earthPigment = pigment.filter(f -> f.isEarth()).isPresent();
         // A crimson or a green gold is dull beside an orange, and still no earth.
         double dull = pigment.isPresent() && !earthPigment ? DULL : EARTHY;
-        if (warm && (lab.chroma() < dull && lightness < 62 || earthPigment)) {
+        boolean vivid = massTone.chroma() > VIVID;
+        if (warm && (lab.chroma() < dull && lightness < 62 && !vivid || earthPigment)) {
             return lightness < 40 ? Family.BROWN : Family.EARTH;
         }
         return byHue(hue);

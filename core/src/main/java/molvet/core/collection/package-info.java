@@ -1,7 +1,11 @@
 /**
- * The collection: paints with their accession numbers and holdings, the three voices with their verdicts, likenesses,
- * doubtful labels, and the language in which paints are found.
+ * The collection: paints with their accession numbers and holdings, the three voices with their verdicts, families and
+ * orders, likenesses and doubtful labels.
  *
- * <p>Depends on {@code maker}, {@code pigment}, {@code colour} and {@code measure}.
+ * <p>Decides every verdict, with its reasons, and in which family and order a colour stands. Where its swatch is, how it was
+ * measured and what it is used for is left to the rooms above.
  */
+@StandsOn("maker")
 package molvet.core.collection;
+
+import molvet.core.StandsOn;

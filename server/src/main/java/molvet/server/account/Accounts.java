@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
+import molvet.server.platform.Collector;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;

@@ -3,7 +3,12 @@ package molvet.server.account;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.Collections;
+import java.util.List;
 import java.util.Optional;
+import molvet.server.platform.Schema;
+import molvet.server.platform.Utc;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
@@ -12,8 +17,10 @@ import org.springframework.stereotype.Repository;
 @Repository
 class CollectorStore {
     private final JdbcClient db;
+    private final Schema schema;
 
-    CollectorStore(JdbcClient db) {
+    CollectorStore(JdbcClient db, Schema schema) {
+        this.schema = schema;
         this.db = db;
     }
 
@@ -53,14 +60,11 @@ class CollectorStore {
                 .update();
     }
 
-    /**
-     * Every row of a collector. Keepers, colours and makers are held by paints and swatches, so those go first; the rest
-     * follows the collector.
-     */
+    /** Every row of a collector, those first without which others cannot be. */
     void delete(long id) {
-        for (String table : new String[] {
-            "dotcard", "arrival", "pour", "chart", "swatch", "keeper", "paint", "colour", "line", "maker"
-        }) {
+        List<String> tables = new ArrayList<>(schema.parentsFirst(schema.owned()));
+        Collections.reverse(tables);
+        for (String table : tables) {
             db.sql("delete from " + table + " where collector_id = ?").param(id).update();
         }
         db.sql("delete from collector where id = ?").param(id).update();

@@ -1,5 +1,7 @@
 package molvet.server.account;
 
+import molvet.server.platform.ProblemAnswers;
+import molvet.server.platform.Problems;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
@@ -9,7 +11,6 @@ import org.springframework.security.config.annotation.web.builders.HttpSecurity;
 import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.security.web.SecurityFilterChain;
-import org.springframework.security.web.authentication.HttpStatusEntryPoint;
 import org.springframework.security.web.context.HttpSessionSecurityContextRepository;
 import org.springframework.security.web.context.SecurityContextRepository;
 import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
@@ -25,7 +26,8 @@ class SecurityConfig {
             + "frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, CookieCsrfTokenRepository tokens) throws Exception {
+    SecurityFilterChain chain(HttpSecurity http, CookieCsrfTokenRepository tokens, ProblemAnswers answers)
+            throws Exception {
         return http.csrf(c -> c.spa()
                         .csrfTokenRepository(tokens)
                         // Only JSON is taken there, which no foreign page can send without asking first.
@@ -45,7 +47,22 @@ class SecurityConfig {
                                 .anyRequest()
                                 .permitAll())
                 .securityContext(c -> c.securityContextRepository(contexts()))
-                .exceptionHandling(e -> e.authenticationEntryPoint(new HttpStatusEntryPoint(HttpStatus.UNAUTHORIZED)))
+                .exceptionHandling(
+                        e -> e.authenticationEntryPoint((request, response, why) -> answers.write(
+                                        response,
+                                        Problems.of(
+                                                HttpStatus.UNAUTHORIZED,
+                                                "signed-out",
+                                                "Signed out",
+                                                "You are signed out. Sign in again; what you typed is kept.")))
+                                .accessDeniedHandler(
+                                        (request, response, why) -> answers.write(
+                                                response,
+                                                Problems.of(
+                                                        HttpStatus.FORBIDDEN,
+                                                        "not-allowed",
+                                                        "Not allowed",
+                                                        "The token that goes with every change is missing or old. Nothing was saved; load the page again."))))
                 .requestCache(c -> c.disable())
                 .formLogin(f -> f.disable())
                 .httpBasic(b -> b.disable())

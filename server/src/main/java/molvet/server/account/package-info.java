@@ -1,6 +1,10 @@
 /**
- * The door: collectors, sign-in, and what holds for every call of every room: ownership, problem documents, limits,
- * retries that make nothing twice, and undo.
+ * The door: collectors with their passwords, and signing in and out.
+ *
+ * <p>Decides who may come in and how often somebody may try. What is theirs is left to the platform, which asks of every call.
  */
+@StandsOn("platform")
 @org.jspecify.annotations.NullMarked
 package molvet.server.account;
+
+import molvet.core.StandsOn;

@@ -11,13 +11,15 @@ import java.util.Optional;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.LandedCost;
 import molvet.core.arrival.QuickLine;
+import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.Note;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.Ownership;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Ownership;
 import org.joda.money.CurrencyUnit;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
@@ -83,7 +85,7 @@ class ArrivalController {
             @Nullable String courierFee,
             @Nullable BigDecimal taxPercent,
             @Nullable Boolean taxIncluded,
-            @Nullable String allocate,
+            @OneOf(LandedCost.Allocation.class) @Nullable String allocate,
             @Nullable String into,
             @Nullable String rate) {}
 
@@ -183,8 +185,8 @@ class ArrivalController {
 
     record ArrivalEntry(
             long id,
-            String kind,
-            String state,
+            @OneOf(ArrivalKind.class) String kind,
+            @OneOf(words = {"DRAFT", "LOGGED"}) String state,
             String title,
             @Nullable String cameOn,
             String from,
@@ -202,7 +204,7 @@ class ArrivalController {
             long id,
             String called,
             String name,
-            String naming,
+            @OneOf(Arrivals.Naming.class) String naming,
             boolean thanksOwed,
             @Nullable String thankedOn,
             String note) {}
@@ -210,11 +212,11 @@ class ArrivalController {
     /** One logged line with what it became. */
     record LoggedLine(
             int line,
-            String kind,
-            String state,
+            @OneOf(QuickLine.Kind.class) String kind,
+            @OneOf(words = {"HERE", "AWAITED"}) String state,
             String name,
             String maker,
-            @Nullable String form,
+            @OneOf(HoldingForm.class) @Nullable String form,
             @Nullable BigDecimal volume,
             int quantity,
             int toGive,
@@ -229,8 +231,8 @@ class ArrivalController {
     /** A draft as it would be logged, or an arrival as it was; {@code bills} one for each way to send it. */
     record ArrivalPage(
             long id,
-            String kind,
-            String state,
+            @OneOf(ArrivalKind.class) String kind,
+            @OneOf(words = {"DRAFT", "LOGGED"}) String state,
             String title,
             @Nullable String cameOn,
             String from,
@@ -275,6 +277,7 @@ class ArrivalController {
     }
 
     @PostMapping("/api/arrivals")
+    @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<ArrivalPage> start(Collector me, @RequestBody Arrivals.NewArrival arrival) {
         long id = arrivals.start(me, arrival);
         return ResponseEntity.created(URI.create("/api/arrivals/" + id)).body(one(me, id));
@@ -490,7 +493,7 @@ class ArrivalController {
     record CameWith(
             long arrival,
             String title,
-            String kind,
+            @OneOf(ArrivalKind.class) String kind,
             @Nullable String cameOn,
             int quantity,
             @Nullable String landed,

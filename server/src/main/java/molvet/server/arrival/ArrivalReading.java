@@ -10,10 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
-import molvet.core.arrival.Having;
+import molvet.core.arrival.Likeness;
 import molvet.core.arrival.QuickLine;
 import molvet.core.arrival.QuickReader;
 import molvet.core.arrival.SizePrice;
+import molvet.core.collection.HoldingForm;
 import molvet.core.maker.ChartIndex;
 import molvet.core.maker.Sizes;
 import molvet.core.measure.Refusal;
@@ -25,9 +26,11 @@ import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Collector;
 import molvet.server.collection.PaintViews;
 import molvet.server.maker.MakerStore;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.OneOf;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
@@ -45,6 +48,7 @@ class ArrivalReading {
     private final LabelReader labels;
     private final PigmentReference reference;
     private final Doubts doubts;
+    private final Acts acts;
     private final Map<Long, Known> kept = new ConcurrentHashMap<>();
 
     ArrivalReading(
@@ -53,7 +57,9 @@ class ArrivalReading {
             PaintViews paints,
             LabelReader labels,
             PigmentReference reference,
-            Doubts doubts) {
+            Doubts doubts,
+            Acts acts) {
+        this.acts = acts;
         this.store = store;
         this.makers = makers;
         this.paints = paints;
@@ -66,7 +72,7 @@ class ArrivalReading {
     record Known(
             String stamp,
             ChartIndex charts,
-            Having having,
+            Likeness having,
             Map<Long, List<MakerStore.EditionRow>> editions,
             Map<Long, Long> editionsOfPaints,
             Map<Long, List<ArrivalStore.Paid>> paid) {}
@@ -77,11 +83,11 @@ class ArrivalReading {
             @Nullable String chemicalName,
             boolean known) {}
 
-    record ReadPart(String kind, int from, int to, String value) {}
+    record ReadPart(@OneOf(QuickLine.PartKind.class) String kind, int from, int to, String value) {}
 
     record ReadMatch(
             long paint,
-            String likeness,
+            @OneOf(Likeness.Kind.class) String likeness,
             String message,
             @Nullable Double deltaE,
             PaintViews.@Nullable PaintEntry entry) {}
@@ -99,7 +105,7 @@ class ArrivalReading {
     record ReadLine(
             int line,
             String written,
-            String kind,
+            @OneOf(QuickLine.Kind.class) String kind,
             String name,
             @Nullable String maker,
             @Nullable String makersLine,
@@ -109,7 +115,7 @@ class ArrivalReading {
             @Nullable String catalogueNumber,
             String pigments,
             List<ReadIngredient> recipe,
-            @Nullable String form,
+            @OneOf(HoldingForm.class) @Nullable String form,
             @Nullable BigDecimal volume,
             @Nullable Integer series,
             @Nullable String unitPrice,
@@ -122,7 +128,7 @@ class ArrivalReading {
             @Nullable String from,
             Map<String, String> claims,
             @Nullable Integer parcel,
-            @Nullable String charge,
+            @OneOf(QuickLine.Charge.class) @Nullable String charge,
             String unread,
             @Nullable Long same,
             List<ReadPart> parts,
@@ -136,8 +142,8 @@ class ArrivalReading {
             Optional<MakerStore.EditionRow> edition,
             Recipe recipe,
             String pigments,
-            Optional<Having.Owned> same,
-            List<Having.Match> matches) {}
+            Optional<Likeness.Owned> same,
+            List<Likeness.Match> matches) {}
 
     @Transactional(readOnly = true)
     public List<Matched> matched(Collector me, String text, String maker) {
@@ -168,7 +174,7 @@ class ArrivalReading {
         Known known = known(me);
         List<Long> ids = lines.stream()
                 .flatMap(m -> m.matches.stream())
-                .map(Having.Match::paint)
+                .map(Likeness.Match::paint)
                 .distinct()
                 .toList();
         Map<Long, PaintViews.PaintEntry> entries = new HashMap<>();
@@ -222,7 +228,7 @@ class ArrivalReading {
                 l.parcel().orElse(null),
                 l.charge().map(Enum::name).orElse(null),
                 String.join("; ", l.unread()),
-                m.same.map(Having.Owned::paint).orElse(null),
+                m.same.map(Likeness.Owned::paint).orElse(null),
                 l.parts().stream()
                         .map(p -> new ReadPart(p.kind().name(), p.from(), p.to(), p.value()))
                         .toList(),
@@ -266,8 +272,8 @@ class ArrivalReading {
         }
         List<MakerStore.EditionRow> editions =
                 known.editions.getOrDefault(m.line.colour().get(), List.of());
-        for (Having.Match match : m.matches) {
-            if (match.likeness() != Having.Likeness.SAME_PAINT) continue;
+        for (Likeness.Match match : m.matches) {
+            if (match.likeness() != Likeness.Kind.SAME_PAINT) continue;
             Long atHome = known.editionsOfPaints.get(match.paint());
             Optional<MakerStore.EditionRow> home = editions.stream()
                     .filter(e -> atHome != null && e.id() == atHome)
@@ -389,7 +395,7 @@ class ArrivalReading {
     }
 
     private Known known(Collector me) {
-        String stamp = store.stamp(me);
+        String stamp = acts.stamp(me);
         Known before = kept.get(me.id());
         if (before != null && before.stamp.equals(stamp)) return before;
         Map<Long, List<MakerStore.EditionRow>> editions =
@@ -397,7 +403,7 @@ class ArrivalReading {
         Known now = new Known(
                 stamp,
                 makers.index(me),
-                new Having(store.owned(me)),
+                new Likeness(store.owned(me)),
                 editions,
                 store.editionsOfPaints(me),
                 store.paid(me).stream().collect(Collectors.groupingBy(ArrivalStore.Paid::paint)));

@@ -2,13 +2,15 @@ package molvet.server.arrival;
 
 import java.math.BigDecimal;
 import java.util.List;
+import molvet.core.arrival.LandedCost;
 import molvet.core.arrival.LandedCost.Allocation;
 import molvet.core.arrival.LandedCost.Extras;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Prices;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Fields;
+import molvet.server.platform.Fields;
+import molvet.server.platform.OneOf;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
@@ -27,7 +29,7 @@ public record ArrivalSheet(
         @Nullable Integer way,
         @Nullable String taxPercent,
         @Nullable Boolean taxIncluded,
-        @Nullable String allocate,
+        @OneOf(LandedCost.Allocation.class) @Nullable String allocate,
         @Nullable String homeCurrency,
         @Nullable String rate,
         @Nullable List<Parcel> parcels) {

@@ -9,19 +9,18 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import molvet.core.arrival.Having;
+import molvet.core.arrival.Likeness;
 import molvet.core.collection.Accession;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
 import molvet.core.collection.Standing;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Volume;
-import molvet.server.account.Collector;
 import molvet.server.collection.VoiceStore;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** All SQL of arrivals, givers and their lines, and what a line is compared with. */
@@ -152,64 +151,6 @@ class ArrivalStore {
                 .optional();
     }
 
-    long add(Collector me, ArrivalRow a) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into arrival (collector_id, kind, state, title, came_on, came_from, maker, currency, text, lines_hash,
-                                     sheet, note, created_at, logged_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        a.kind,
-                        a.state,
-                        a.title,
-                        a.cameOn,
-                        a.cameFrom,
-                        a.maker,
-                        a.currency,
-                        a.text,
-                        a.linesHash,
-                        a.sheet,
-                        a.note,
-                        a.createdAt,
-                        a.loggedAt)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean change(Collector me, ArrivalRow a) {
-        return db.sql("""
-                update arrival set kind = ?, state = ?, title = ?, came_on = ?, came_from = ?, maker = ?, currency = ?,
-                       text = ?, lines_hash = ?, sheet = ?, note = ?, logged_at = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(
-                                a.kind,
-                                a.state,
-                                a.title,
-                                a.cameOn,
-                                a.cameFrom,
-                                a.maker,
-                                a.currency,
-                                a.text,
-                                a.linesHash,
-                                a.sheet,
-                                a.note,
-                                a.loggedAt,
-                                a.id,
-                                me.id(),
-                                a.version)
-                        .update()
-                == 1;
-    }
-
-    void delete(Collector me, long id) {
-        db.sql("delete from arrival where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
     private static final String GIVER = """
             select g.id, g.arrival_id, g.position, g.name, g.naming, g.sealed, g.thanks_owed, g.thanked_on, g.note, g.version
             from giver g where g.collector_id = ?
@@ -251,32 +192,6 @@ class ArrivalStore {
                 rs.getInt(10));
     }
 
-    long addGiver(Collector me, GiverRow g) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into giver (collector_id, arrival_id, position, name, naming, sealed, thanks_owed, thanked_on, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(me.id(), g.arrivalId, g.position, g.name, g.naming, g.sealed, g.thanksOwed, g.thankedOn, g.note)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    void changeGiver(Collector me, GiverRow g) {
-        db.sql("""
-                update giver set position = ?, name = ?, naming = ?, sealed = ?, thanks_owed = ?, thanked_on = ?, note = ?,
-                       version = version + 1 where id = ? and collector_id = ?
-                """)
-                .params(g.position, g.name, g.naming, g.sealed, g.thanksOwed, g.thankedOn, g.note, g.id, me.id())
-                .update();
-    }
-
-    void deleteGiver(Collector me, long id) {
-        db.sql("delete from giver where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
     private static final String LINE = """
             select id, arrival_id, position, kind, state, name, maker, written, paint_id, giver_id, form, volume, quantity,
                    to_give, gift_for, unit_price, list_price, discount_percent, goods, landed, currency, parcel
@@ -298,94 +213,12 @@ class ArrivalStore {
                 .list();
     }
 
-    long addLine(Collector me, LineRow l) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into arrival_line (collector_id, arrival_id, position, kind, state, name, maker, written, paint_id,
-                                          giver_id, form, volume, quantity, to_give, gift_for, unit_price, list_price,
-                                          discount_percent, goods, landed, currency, parcel)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        l.arrivalId,
-                        l.position,
-                        l.kind,
-                        l.state,
-                        l.name,
-                        l.maker,
-                        l.written,
-                        l.paintId,
-                        l.giverId,
-                        l.form,
-                        l.volume,
-                        l.quantity,
-                        l.toGive,
-                        l.giftFor,
-                        l.unitPrice,
-                        l.listPrice,
-                        l.discountPercent,
-                        l.goods,
-                        l.landed,
-                        l.currency,
-                        l.parcel)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    void lineCame(Collector me, long line) {
-        db.sql("update arrival_line set state = 'HERE' where id = ? and collector_id = ?")
-                .params(line, me.id())
-                .update();
-    }
-
-    void holdingCameWith(Collector me, long holding, long arrival) {
-        db.sql("update holding set arrival_id = ? where id = ? and collector_id = ?")
-                .params(arrival, holding, me.id())
-                .update();
-    }
-
     /** Holdings of a set that still lie in it. */
     List<Long> holdingsKept(Collector me, long arrival, String where) {
         return db.sql("select id from holding where collector_id = ? and arrival_id = ? and kept_where = ?")
                 .params(me.id(), arrival, where)
                 .query(Long.class)
                 .list();
-    }
-
-    void keepElsewhere(Collector me, List<Long> holdings, String where) {
-        db.sql(
-                        "update holding set kept_where = :where, version = version + 1 where collector_id = :me and id in (:ids)")
-                .param("where", where)
-                .param("me", me.id())
-                .param("ids", holdings)
-                .update();
-    }
-
-    private static final List<String> OF_A_PAINT =
-            List.of("holding", "swatch", "observation", "arrival_line", "dot", "pour");
-
-    /** A row that belongs to a paint. */
-    record Belonging(String table, long id) {}
-
-    List<Belonging> belongings(Collector me, long paint) {
-        List<Belonging> all = new ArrayList<>();
-        for (String table : OF_A_PAINT) {
-            db.sql("select id from " + table + " where collector_id = ? and paint_id = ?")
-                    .params(me.id(), paint)
-                    .query(Long.class)
-                    .list()
-                    .forEach(id -> all.add(new Belonging(table, id)));
-        }
-        return all;
-    }
-
-    void giveTo(Collector me, List<Belonging> belongings, long paint) {
-        for (Belonging b : belongings) {
-            db.sql("update " + b.table + " set paint_id = ? where id = ? and collector_id = ?")
-                    .params(paint, b.id, me.id())
-                    .update();
-        }
     }
 
     String accession(Collector me, long paint) {
@@ -396,21 +229,23 @@ class ArrivalStore {
                 .toString();
     }
 
-    void deletePaint(Collector me, long paint) {
-        db.sql("delete from paint where id = ? and collector_id = ?")
-                .params(paint, me.id())
-                .update();
+    /** Names of those who gave something and are named. */
+    List<String> giverNames(Collector me) {
+        return db.sql("select distinct name from giver where collector_id = ? and name <> ''")
+                .param(me.id())
+                .query(String.class)
+                .list();
+    }
+
+    /** By what an arrival is called: its title, and where it came from. */
+    List<String> arrivalNames(Collector me) {
+        return db.sql("""
+                select title from arrival where collector_id = :me and title <> '' union
+                select came_from from arrival where collector_id = :me and came_from <> ''
+                """).param("me", me.id()).query(String.class).list();
     }
 
     // ---- what a line is compared with -------------------------------------------------------------------------------
-
-    /** Changes with every act and every undo: what was read under one stamp is still true under the same. */
-    String stamp(Collector me) {
-        return db.sql("""
-                select concat((select coalesce(max(id), 0) from act where collector_id = :me), ' ',
-                              (select coalesce(max(undone_at), '') from act where collector_id = :me))
-                """).param("me", me.id()).query(String.class).single();
-    }
 
     /** A price once paid for a holding. */
     record Paid(
@@ -437,7 +272,7 @@ class ArrivalStore {
     }
 
     /** The whole collection, as a line is compared with it. */
-    List<Having.Owned> owned(Collector me) {
+    List<Likeness.Owned> owned(Collector me) {
         Map<Long, List<String>> left = new HashMap<>();
         db.sql("select paint_id, form, volume, left_percent, state from holding where collector_id = ? order by id")
                 .param(me.id())
@@ -448,14 +283,13 @@ class ArrivalStore {
                             .add((volume == null ? "" : new Volume(volume) + " ")
                                     + HoldingForm.valueOf(rs.getString(2)).words() + ", " + rs.getInt(4) + " % left");
                 });
-        List<Having.Owned> all = new ArrayList<>();
+        List<Likeness.Owned> all = new ArrayList<>();
         db.sql("""
                 select p.id, p.accession, p.name, coalesce(m.name, ''), p.colour_id, coalesce(e.label, ''), p.recipe,
-                       p.standing, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b
+                       p.standing,                        p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
                 from paint p left join maker m on m.id = p.maker_id left join edition e on e.id = p.edition_id
-                     left join reading r on r.id = p.reading_id
                 where p.collector_id = ? order by p.accession
-                """).param(me.id()).query((RowCallbackHandler) rs -> all.add(new Having.Owned(
+                """).param(me.id()).query((RowCallbackHandler) rs -> all.add(new Likeness.Owned(
                 rs.getLong(1),
                 new Accession(rs.getInt(2)),
                 rs.getString(3),
@@ -466,7 +300,7 @@ class ArrivalStore {
                 Standing.valueOf(rs.getString(8)),
                 String.join("; ", brief(left.getOrDefault(rs.getLong(1), List.of()))),
                 Optional.ofNullable(rs.getObject(9, Double.class))
-                        .map(l -> new Having.Measured(lab(rs, 9), lab(rs, 12))))));
+                        .map(l -> new Likeness.Measured(lab(rs, 9), lab(rs, 12))))));
         return all;
     }
 

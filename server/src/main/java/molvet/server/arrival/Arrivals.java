@@ -7,13 +7,12 @@ import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HexFormat;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -26,18 +25,17 @@ import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Sealed;
-import molvet.server.account.Stale;
-import molvet.server.account.Taken;
-import molvet.server.account.Utc;
-import molvet.server.collection.PaintFacts;
 import molvet.server.collection.Paints;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Sealed;
+import molvet.server.platform.Taken;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.IllegalCurrencyException;
 import org.jspecify.annotations.Nullable;
@@ -61,25 +59,25 @@ public class Arrivals {
     private final ArrivalStore store;
     private final ArrivalReading reading;
     private final Paints paints;
-    private final PaintFacts facts;
     private final Sealed sealed;
     private final Acts acts;
     private final JsonMapper json;
     private final Clock clock;
+    private final Rows rows;
 
     Arrivals(
             ArrivalStore store,
             ArrivalReading reading,
             Paints paints,
-            PaintFacts facts,
             Sealed sealed,
             Acts acts,
             JsonMapper json,
-            Clock clock) {
+            Clock clock,
+            Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.reading = reading;
         this.paints = paints;
-        this.facts = facts;
         this.sealed = sealed;
         this.acts = acts;
         this.json = json;
@@ -97,13 +95,13 @@ public class Arrivals {
     public record NewGiver(
             @Nullable Long id,
             @Nullable String name,
-            @Nullable String naming,
+            @OneOf(Arrivals.Naming.class) @Nullable String naming,
             @Nullable Boolean thanksOwed,
             @Nullable String note) {}
 
     /** {@code text}: a paint a line, see the core’s QuickReader. {@code currency}: EUR if left out. */
     public record NewArrival(
-            @Nullable String kind,
+            @OneOf(ArrivalKind.class) @Nullable String kind,
             @Nullable String title,
             @Nullable String cameOn,
             @Nullable String from,
@@ -126,10 +124,14 @@ public class Arrivals {
 
     @Transactional
     public long start(Collector me, NewArrival typed) {
-        ArrivalStore.ArrivalRow row = checked(me, 0, 1, typed);
-        long id = store.add(me, row);
-        keepGivers(me, id, typed, row);
-        return id;
+        Map<String, Object> row = checked(typed);
+        row.put("state", DRAFT);
+        row.put("created_at", clock.instant());
+        return acts.quietly(me, () -> {
+            long id = rows.add(me, "arrival", row);
+            keepGivers(me, id, typed);
+            return id;
+        });
     }
 
     /** Keeps a draft as it is typed; saving is no act, logging is. @throws Stale if another window saved since */
@@ -137,16 +139,11 @@ public class Arrivals {
     public void save(Collector me, long id, NewArrival typed, java.util.function.Supplier<Object> current) {
         ArrivalStore.ArrivalRow old = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
         requireDraft(old);
-        if (typed.version() == null) {
-            throw Refusal.of("version", "The version is missing.", "Send the version you read.");
-        }
-        ArrivalStore.ArrivalRow row = checked(me, id, typed.version(), typed);
-        if (!store.change(me, row)) {
-            throw new Stale(
-                    "This arrival was changed in another window since you opened it. Nothing was overwritten.",
-                    current.get());
-        }
-        keepGivers(me, id, typed, row);
+        Map<String, Object> row = checked(typed);
+        acts.quietly(me, () -> {
+            rows.change(me, "arrival", id, row, typed.version(), current);
+            keepGivers(me, id, typed);
+        });
     }
 
     /** Throws a draft away, with undo. A logged arrival is undone, not deleted. */
@@ -154,12 +151,7 @@ public class Arrivals {
     public void discard(Collector me, long id) {
         ArrivalStore.ArrivalRow a = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
         requireDraft(a);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
-        store.givers(me, id).forEach(g -> rows.add(new Acts.Row("giver", g.id())));
-        acts.act(me, () -> "Threw away the draft " + called(a), rows, made -> {
-            store.delete(me, id);
-            return null;
-        });
+        acts.act(me, () -> "Threw away the draft " + called(a), () -> rows.remove(me, "arrival", id));
     }
 
     private static void requireDraft(ArrivalStore.ArrivalRow a) {
@@ -182,7 +174,7 @@ public class Arrivals {
                 : "“" + a.title() + "”";
     }
 
-    private ArrivalStore.ArrivalRow checked(Collector me, long id, int version, NewArrival typed) {
+    private Map<String, Object> checked(NewArrival typed) {
         List<Refusal.Fault> faults = new ArrayList<>();
         ArrivalKind kind =
                 Fields.tried(faults, () -> Fields.one("kind", typed.kind(), ArrivalKind.HAUL, ArrivalKind.values()));
@@ -215,22 +207,18 @@ public class Arrivals {
             from = without(from, name, instead);
             note = without(note, name, instead);
         }
-        return new ArrivalStore.ArrivalRow(
-                id,
-                kind.name(),
-                DRAFT,
-                title,
-                on,
-                from,
-                maker,
-                currency,
-                text,
-                hash(text),
-                json.writeValueAsString(sheet),
-                note,
-                Utc.of(clock.instant()),
-                null,
-                version);
+        Map<String, Object> row = new HashMap<>();
+        row.put("kind", kind);
+        row.put("title", title);
+        row.put("came_on", on);
+        row.put("came_from", from);
+        row.put("maker", maker);
+        row.put("currency", currency);
+        row.put("text", text);
+        row.put("lines_hash", hash(text));
+        row.put("sheet", json.writeValueAsString(sheet));
+        row.put("note", note);
+        return row;
     }
 
     private static String without(String text, String name, String instead) {
@@ -266,7 +254,7 @@ public class Arrivals {
         }
     }
 
-    private void keepGivers(Collector me, long arrival, NewArrival typed, ArrivalStore.ArrivalRow row) {
+    private void keepGivers(Collector me, long arrival, NewArrival typed) {
         List<ArrivalStore.GiverRow> old = new ArrayList<>(store.givers(me, arrival));
         List<NewGiver> givers = typed.givers() == null ? List.of() : typed.givers();
         for (int i = 0; i < givers.size(); i++) {
@@ -280,21 +268,18 @@ public class Arrivals {
             if (naming == Naming.KEPT) {
                 secret = name.isEmpty() ? was.map(ArrivalStore.GiverRow::sealed).orElse(null) : sealed.seal(me, name);
             }
-            ArrivalStore.GiverRow made = new ArrivalStore.GiverRow(
-                    was.map(ArrivalStore.GiverRow::id).orElse(0L),
-                    arrival,
-                    i + 1,
-                    naming == Naming.NAMED ? name : "",
-                    naming.name(),
-                    secret,
-                    !Boolean.FALSE.equals(g.thanksOwed()),
-                    was.map(ArrivalStore.GiverRow::thankedOn).orElse(null),
-                    Words.lines("note", g.note(), 1000),
-                    1);
-            if (was.isPresent()) store.changeGiver(me, made);
-            else store.addGiver(me, made);
+            Map<String, Object> row = new HashMap<>();
+            row.put("arrival_id", arrival);
+            row.put("position", i + 1);
+            row.put("name", naming == Naming.NAMED ? name : "");
+            row.put("naming", naming);
+            row.put("sealed", secret);
+            row.put("thanks_owed", !Boolean.FALSE.equals(g.thanksOwed()));
+            row.put("note", Words.lines("note", g.note(), 1000));
+            if (was.isPresent()) rows.change(me, "giver", was.get().id(), row);
+            else rows.add(me, "giver", row);
         }
-        old.forEach(o -> store.deleteGiver(me, o.id()));
+        old.forEach(o -> rows.remove(me, "giver", o.id()));
     }
 
     // ---- logging ----------------------------------------------------------------------------------------------------
@@ -392,37 +377,17 @@ public class Arrivals {
         LandedCost.Bill bill = bill(a, lines, sheet(a).waysOrOne().get(sheet(a).chosenWay()));
         LocalDate on = a.cameOn() == null ? LocalDate.now(clock) : a.cameOn();
         List<ArrivalStore.GiverRow> givers = store.givers(me, id);
-        Set<Long> touched = new LinkedHashSet<>();
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
         int pieces = goods.stream()
                 .filter(m -> m.line().kind() == QuickLine.Kind.PAINT)
                 .mapToInt(m -> m.line().quantity())
                 .sum();
-        acts.act(me, () -> "Logged " + called(a) + ": " + pieces + (pieces == 1 ? " paint" : " paints"), rows, made -> {
-            ArrivalStore.ArrivalRow logged = new ArrivalStore.ArrivalRow(
-                    a.id(),
-                    a.kind(),
-                    LOGGED,
-                    a.title(),
-                    on,
-                    a.cameFrom(),
-                    a.maker(),
-                    a.currency(),
-                    a.text(),
-                    a.linesHash(),
-                    a.sheet(),
-                    a.note(),
-                    a.createdAt(),
-                    Utc.of(clock.instant()),
-                    a.version());
-            if (!store.change(me, logged)) throw new IllegalStateException("A locked draft changed.");
+        acts.act(me, () -> "Logged " + called(a) + ": " + pieces + (pieces == 1 ? " paint" : " paints"), () -> {
+            rows.change(me, "arrival", id, Map.of("state", LOGGED, "came_on", on, "logged_at", clock.instant()));
             Map<String, Long> sameHere = new TreeMap<>();
             for (int i = 0; i < goods.size(); i++) {
-                logLine(me, logged, goods.get(i), bill.lines().get(i), givers, on, sameHere, touched, made);
+                logLine(me, a, goods.get(i), bill.lines().get(i), givers, on, sameHere);
             }
-            return null;
         });
-        touched.forEach(p -> facts.refresh(me, p));
     }
 
     private void logLine(
@@ -432,9 +397,7 @@ public class Arrivals {
             LandedCost.LineCost cost,
             List<ArrivalStore.GiverRow> givers,
             LocalDate on,
-            Map<String, Long> sameHere,
-            Set<Long> touched,
-            Acts.Made made) {
+            Map<String, Long> sameHere) {
         QuickLine l = m.line();
         ArrivalKind kind = ArrivalKind.valueOf(a.kind());
         boolean paint = l.kind() == QuickLine.Kind.PAINT;
@@ -455,9 +418,8 @@ public class Arrivals {
             boolean apart = l.as().equalsIgnoreCase("new");
             Long before = apart ? null : sameHere.get(key);
             id = before != null ? before : m.same().map(o -> o.paint()).orElse(null);
-            if (id == null) id = paints.catalogue(me, newPaint(m), made);
+            if (id == null) id = paints.catalogue(me, newPaint(m));
             if (!apart) sameHere.put(key, id);
-            touched.add(id);
         }
         ArrivalStore.LineRow row = new ArrivalStore.LineRow(
                 0,
@@ -482,8 +444,8 @@ public class Arrivals {
                 cost.landed().getAmount(),
                 a.currency(),
                 l.parcel().orElse(null));
-        made.row("arrival_line", store.addLine(me, row));
-        if (id != null && came) hold(me, a, row, from(a, giver, l.from()), on, made);
+        rows.add(me, "arrival_line", row);
+        if (id != null && came) hold(me, a, row, from(a, giver, l.from()), on);
     }
 
     private static Optional<ArrivalStore.GiverRow> giver(List<ArrivalStore.GiverRow> givers, String from) {
@@ -529,13 +491,7 @@ public class Arrivals {
     }
 
     /** One holding for each piece that stays, at what a piece cost before its share of the parcel. */
-    private void hold(
-            Collector me,
-            ArrivalStore.ArrivalRow a,
-            ArrivalStore.LineRow l,
-            String from,
-            LocalDate on,
-            Acts.Made made) {
+    private void hold(Collector me, ArrivalStore.ArrivalRow a, ArrivalStore.LineRow l, String from, LocalDate on) {
         boolean set = a.kind().equals(ArrivalKind.SET.name());
         BigDecimal each = l.goods() == null
                 ? BigDecimal.ZERO
@@ -555,9 +511,8 @@ public class Arrivals {
                             each.signum() > 0 ? each.toPlainString() : null,
                             a.currency(),
                             null,
-                            null),
-                    made);
-            store.holdingCameWith(me, holding, a.id());
+                            null));
+            rows.change(me, "holding", holding, Map.of("arrival_id", a.id()));
         }
     }
 
@@ -583,41 +538,17 @@ public class Arrivals {
                     "Look at the lines: they say which parcel they wait for.");
         }
         List<ArrivalStore.GiverRow> givers = store.givers(me, id);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("arrival", id)));
-        waiting.forEach(l -> rows.add(new Acts.Row("arrival_line", l.id())));
-        acts.act(me, () -> "Parcel " + came.number() + " of " + called(a) + " came", rows, made -> {
+        acts.act(me, () -> "Parcel " + came.number() + " of " + called(a) + " came", () -> {
             for (ArrivalStore.LineRow l : waiting) {
-                store.lineCame(me, l.id());
+                rows.change(me, "arrival_line", l.id(), Map.of("state", HERE));
                 Optional<ArrivalStore.GiverRow> giver = givers.stream()
                         .filter(g -> l.giverId() != null && g.id() == l.giverId())
                         .findFirst();
-                if (l.paintId() != null) hold(me, a, l, from(a, giver, ""), on, made);
+                if (l.paintId() != null) hold(me, a, l, from(a, giver, ""), on);
             }
-            store.change(
-                    me,
-                    new ArrivalStore.ArrivalRow(
-                            a.id(),
-                            a.kind(),
-                            a.state(),
-                            a.title(),
-                            a.cameOn(),
-                            a.cameFrom(),
-                            a.maker(),
-                            a.currency(),
-                            a.text(),
-                            a.linesHash(),
-                            json.writeValueAsString(sheet(a).withParcel(came.number(), on.toString())),
-                            a.note(),
-                            a.createdAt(),
-                            a.loggedAt(),
-                            a.version()));
-            return null;
+            String sheet = json.writeValueAsString(sheet(a).withParcel(came.number(), on.toString()));
+            rows.change(me, "arrival", id, Map.of("sheet", sheet));
         });
-        waiting.stream()
-                .map(ArrivalStore.LineRow::paintId)
-                .filter(java.util.Objects::nonNull)
-                .distinct()
-                .forEach(p -> facts.refresh(me, p));
     }
 
     /** Opens a set: its members no longer lie in it but stand by themselves. */
@@ -631,11 +562,7 @@ public class Arrivals {
         acts.act(
                 me,
                 () -> "Opened the set " + a.title(),
-                holdings.stream().map(h -> new Acts.Row("holding", h)).toList(),
-                made -> {
-                    store.keepElsewhere(me, holdings, "");
-                    return null;
-                });
+                () -> holdings.forEach(h -> rows.change(me, "holding", h, Map.of("kept_where", ""))));
     }
 
     public record Merge(long into) {}
@@ -650,16 +577,11 @@ public class Arrivals {
         if (paint == into) {
             throw Refusal.of("into", "A paint cannot be merged with itself.", "Choose the record it should become.");
         }
-        List<ArrivalStore.Belonging> belongings = store.belongings(me, paint);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", paint)));
-        belongings.forEach(b -> rows.add(new Acts.Row(b.table(), b.id())));
         String[] said = {store.accession(me, paint), store.accession(me, into)};
-        acts.act(me, () -> "Merged " + said[0] + " into " + said[1], rows, made -> {
-            store.giveTo(me, belongings, into);
-            store.deletePaint(me, paint);
-            return null;
+        acts.act(me, () -> "Merged " + said[0] + " into " + said[1], () -> {
+            rows.merge(me, "paint", paint, into);
+            rows.remove(me, "paint", paint);
         });
-        facts.refresh(me, into);
     }
 
     @Transactional
@@ -669,28 +591,16 @@ public class Arrivals {
                 Fields.text(typed.thankedOn()).isBlank() ? null : Fields.day("thankedOn", typed.thankedOn(), null);
         boolean owed = typed.owed() == null ? g.thanksOwed() : typed.owed();
         String note = typed.note() == null ? g.note() : Words.lines("note", typed.note(), 1000);
+        Map<String, Object> thanks = new HashMap<>();
+        thanks.put("thanks_owed", owed);
+        thanks.put("thanked_on", on);
+        thanks.put("note", note);
         acts.act(
                 me,
                 () -> on != null
                         ? "Thanked " + (g.name().isEmpty() ? NOT_NAMED : g.name())
                         : "Changed what thanks are owed",
-                List.of(new Acts.Row("giver", giver)),
-                made -> {
-                    store.changeGiver(
-                            me,
-                            new ArrivalStore.GiverRow(
-                                    g.id(),
-                                    g.arrivalId(),
-                                    g.position(),
-                                    g.name(),
-                                    g.naming(),
-                                    g.sealed(),
-                                    owed,
-                                    on,
-                                    note,
-                                    g.version()));
-                    return null;
-                });
+                () -> rows.change(me, "giver", giver, thanks));
     }
 
     /** The name of a giver who asked not to be named, for the collector’s eyes alone. */

@@ -7,9 +7,11 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.core.arrival.DotCard;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
+import molvet.core.arrival.DotState;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -43,7 +45,7 @@ class DotCardController {
             int sheets,
             int columns,
             int rows,
-            String direction,
+            @OneOf(DotCard.Direction.class) String direction,
             int dots,
             int left,
             int carriedOver,
@@ -62,7 +64,7 @@ class DotCardController {
             int row,
             int column,
             String name,
-            String state,
+            @OneOf(DotState.class) String state,
             String note,
             PaintViews.@Nullable PaintEntry paint,
             int version) {}
@@ -76,6 +78,7 @@ class DotCardController {
     }
 
     @PostMapping("/api/lines/{line}/dotcards")
+    @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<CardPage> make(Collector me, @PathVariable long line, @RequestBody DotCards.NewDotCard card) {
         long id = cards.make(me, line, card);
         return ResponseEntity.created(URI.create("/api/dotcards/" + id)).body(one(me, id));

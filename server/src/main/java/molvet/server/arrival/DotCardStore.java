@@ -4,10 +4,9 @@ import java.math.BigDecimal;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.arrival.DotCard;
-import molvet.server.account.Collector;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** All SQL of dot cards. */
@@ -84,36 +83,6 @@ class DotCardStore {
                 .single();
     }
 
-    long add(Collector me, CardRow c) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into dotcard (collector_id, arrival_id, line_id, number, name, sheets, columns_across, rows_down,
-                                     direction, price, currency, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        c.arrivalId,
-                        c.lineId,
-                        c.number,
-                        c.name,
-                        c.sheets,
-                        c.columnsAcross,
-                        c.rowsDown,
-                        c.direction,
-                        c.price,
-                        c.currency,
-                        c.note)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    void delete(Collector me, long id) {
-        db.sql("delete from dotcard where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
     private static final String DOT = """
             select id, dotcard_id, position, name, colour_id, paint_id, holding_id, state, note, version
             from dot where collector_id = ?
@@ -133,27 +102,6 @@ class DotCardStore {
                 .optional();
     }
 
-    long addDot(Collector me, DotRow d) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into dot (collector_id, dotcard_id, position, name, colour_id, paint_id, holding_id, state, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(me.id(), d.dotcardId, d.position, d.name, d.colourId, d.paintId, d.holdingId, d.state, d.note)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeDot(Collector me, DotRow d) {
-        return db.sql("""
-                update dot set paint_id = ?, holding_id = ?, state = ?, note = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(d.paintId, d.holdingId, d.state, d.note, d.id, me.id(), d.version)
-                        .update()
-                == 1;
-    }
-
     /** The dots on which a paint stands, with the numbers of their cards. */
     record OnCard(long dotcardId, int number, int position, String state) {}
 
@@ -162,12 +110,5 @@ class DotCardStore {
                 select c.id dotcard_id, c.number, d.position, d.state from dot d join dotcard c on c.id = d.dotcard_id
                 where d.collector_id = ? and d.paint_id = ? order by c.number
                 """).params(me.id(), paint).query(OnCard.class).list();
-    }
-
-    void setHolding(Collector me, long holding, String state, int left) {
-        db.sql(
-                        "update holding set state = ?, left_percent = ?, version = version + 1 where id = ? and collector_id = ?")
-                .params(state, left, holding, me.id())
-                .update();
     }
 }

@@ -3,11 +3,10 @@ package molvet.server.arrival;
 import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayList;
-import java.util.LinkedHashSet;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.DotCard;
 import molvet.core.arrival.DotState;
@@ -16,16 +15,16 @@ import molvet.core.collection.HoldingState;
 import molvet.core.measure.Prices;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Stale;
-import molvet.server.account.Utc;
-import molvet.server.collection.PaintFacts;
 import molvet.server.collection.Paints;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -34,29 +33,26 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class DotCards {
     private final DotCardStore store;
-    private final ArrivalStore arrivals;
     private final ArrivalReading reading;
     private final MakerStore makers;
     private final Paints paints;
-    private final PaintFacts facts;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
     DotCards(
             DotCardStore store,
-            ArrivalStore arrivals,
             ArrivalReading reading,
             MakerStore makers,
             Paints paints,
-            PaintFacts facts,
             Acts acts,
-            Clock clock) {
+            Clock clock,
+            Rows rows) {
+        this.rows = rows;
         this.store = store;
-        this.arrivals = arrivals;
         this.reading = reading;
         this.makers = makers;
         this.paints = paints;
-        this.facts = facts;
         this.acts = acts;
         this.clock = clock;
     }
@@ -65,7 +61,7 @@ public class DotCards {
     public record NewDot(
             @Nullable Integer position,
             @Nullable String name,
-            String state,
+            @OneOf(DotState.class) String state,
             @Nullable String note) {}
 
     /**
@@ -78,7 +74,7 @@ public class DotCards {
             @Nullable Integer sheets,
             @Nullable Integer columns,
             @Nullable Integer rows,
-            @Nullable String direction,
+            @OneOf(DotCard.Direction.class) @Nullable String direction,
             @Nullable String text,
             @Nullable List<NewDot> dots,
             @Nullable String cameOn,
@@ -88,7 +84,9 @@ public class DotCards {
             @Nullable String note) {}
 
     public record ChangedDot(
-            String state, @Nullable String note, @Nullable Integer version) {}
+            @OneOf(DotState.class) String state,
+            @Nullable String note,
+            @Nullable Integer version) {}
 
     @Transactional
     public long make(Collector me, long line, NewDotCard typed) {
@@ -137,59 +135,45 @@ public class DotCards {
                 ? null
                 : Prices.parse(Fields.text(typed.price()), currency).getAmount();
         String note = Words.lines("note", typed.note(), 2000);
-        Set<Long> touched = new LinkedHashSet<>();
-        long id = acts.act(
-                me, () -> "Made the dot card " + called + ": " + colours.size() + " colours", List.of(), made -> {
-                    long arrival = made.row(
-                            "arrival",
-                            arrivals.add(
-                                    me,
-                                    new ArrivalStore.ArrivalRow(
-                                            0,
-                                            ArrivalKind.DOT_CARD.name(),
-                                            Arrivals.LOGGED,
-                                            called,
-                                            on,
-                                            from,
-                                            maker.name(),
-                                            currency,
-                                            "",
-                                            "",
-                                            "{}",
-                                            note,
-                                            Utc.of(clock.instant()),
-                                            Utc.of(clock.instant()),
-                                            1)));
-                    if (price != null)
-                        made.row("arrival_line", arrivals.addLine(me, bill(arrival, called, price, currency)));
-                    long of = made.row(
-                            "dotcard",
-                            store.add(
-                                    me,
-                                    new DotCardStore.CardRow(
-                                            0,
-                                            arrival,
-                                            line,
-                                            store.nextNumber(me),
-                                            called,
-                                            card.sheets(),
-                                            card.columns(),
-                                            card.rows(),
-                                            direction.name(),
-                                            price,
-                                            currency,
-                                            note,
-                                            1,
-                                            0,
-                                            0,
-                                            0)));
-                    for (int i = 0; i < colours.size(); i++) {
-                        addDot(me, of, arrival, i + 1, colours.get(i), others, on, from, touched, made);
-                    }
-                    return of;
-                });
-        touched.forEach(p -> facts.refresh(me, p));
-        return id;
+        return acts.act(me, () -> "Made the dot card " + called + ": " + colours.size() + " colours", () -> {
+            long arrival = rows.add(
+                    me,
+                    "arrival",
+                    new ArrivalStore.ArrivalRow(
+                            0,
+                            ArrivalKind.DOT_CARD.name(),
+                            Arrivals.LOGGED,
+                            called,
+                            on,
+                            from,
+                            maker.name(),
+                            currency,
+                            "",
+                            "",
+                            "{}",
+                            note,
+                            Utc.of(clock.instant()),
+                            Utc.of(clock.instant()),
+                            1));
+            if (price != null) rows.add(me, "arrival_line", bill(arrival, called, price, currency));
+            Map<String, Object> row = new HashMap<>();
+            row.put("arrival_id", arrival);
+            row.put("line_id", line);
+            row.put("number", store.nextNumber(me));
+            row.put("name", called);
+            row.put("sheets", card.sheets());
+            row.put("columns_across", card.columns());
+            row.put("rows_down", card.rows());
+            row.put("direction", direction);
+            row.put("price", price);
+            row.put("currency", currency);
+            row.put("note", note);
+            long of = rows.add(me, "dotcard", row);
+            for (int i = 0; i < colours.size(); i++) {
+                addDot(me, of, arrival, i + 1, colours.get(i), others, on, from);
+            }
+            return of;
+        });
     }
 
     private static ArrivalStore.LineRow bill(long arrival, String called, BigDecimal price, String currency) {
@@ -226,9 +210,7 @@ public class DotCards {
             ArrivalReading.Matched m,
             List<NewDot> others,
             LocalDate on,
-            String from,
-            Set<Long> touched,
-            Acts.Made made) {
+            String from) {
         Optional<NewDot> other = others.stream()
                 .filter(o -> o.position() != null
                         ? o.position() == position
@@ -241,35 +223,26 @@ public class DotCards {
         Long holding = null;
         if (state.wasThere()) {
             paint = m.same().map(o -> o.paint()).orElse(null);
-            if (paint == null) paint = paints.catalogue(me, Arrivals.newPaint(m), made);
-            holding = hold(me, arrival, paint, state, on, from, made);
-            touched.add(paint);
+            if (paint == null) paint = paints.catalogue(me, Arrivals.newPaint(m));
+            holding = hold(me, arrival, paint, state, on, from);
         }
-        made.row(
+        rows.add(
+                me,
                 "dot",
-                store.addDot(
-                        me,
-                        new DotCardStore.DotRow(
-                                0,
-                                card,
-                                position,
-                                m.line().name(),
-                                m.line().colour().orElse(null),
-                                paint,
-                                holding,
-                                state.name(),
-                                Words.line("note", other.map(NewDot::note).orElse(""), 300),
-                                1)));
+                new DotCardStore.DotRow(
+                        0,
+                        card,
+                        position,
+                        m.line().name(),
+                        m.line().colour().orElse(null),
+                        paint,
+                        holding,
+                        state.name(),
+                        Words.line("note", other.map(NewDot::note).orElse(""), 300),
+                        1));
     }
 
-    private long hold(
-            Collector me,
-            @Nullable Long arrival,
-            long paint,
-            DotState state,
-            LocalDate on,
-            String from,
-            Acts.Made made) {
+    private long hold(Collector me, @Nullable Long arrival, long paint, DotState state, LocalDate on, String from) {
         long holding = paints.hold(
                 me,
                 paint,
@@ -284,9 +257,8 @@ public class DotCards {
                         null,
                         null,
                         null,
-                        null),
-                made);
-        if (arrival != null) arrivals.holdingCameWith(me, holding, arrival);
+                        null));
+        if (arrival != null) rows.change(me, "holding", holding, Map.of("arrival_id", arrival));
         return holding;
     }
 
@@ -304,41 +276,28 @@ public class DotCards {
         DotCardStore.DotRow d = store.dot(me, id).orElseThrow(() -> new NotFound("There is no such dot."));
         DotState state = Fields.one("state", typed.state(), DotState.values());
         String note = typed.note() == null ? d.note() : Words.line("note", typed.note(), 300);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("dot", id)));
-        if (d.holdingId() != null) rows.add(new Acts.Row("holding", d.holdingId()));
-        Long[] paint = {d.paintId()};
+
         acts.act(
                 me,
                 () -> "Marked the dot of " + d.name() + " "
                         + state.name().toLowerCase().replace('_', ' '),
-                rows,
-                made -> {
+                () -> {
                     Long holding = d.holdingId();
+                    Long paint = d.paintId();
                     if (holding != null) {
-                        store.setHolding(me, holding, holdingState(state).name(), state == DotState.USED_UP ? 0 : 100);
+                        int left = state == DotState.USED_UP ? 0 : 100;
+                        rows.change(me, "holding", holding, Map.of("state", holdingState(state), "left_percent", left));
                     } else if (state.wasThere()) {
-                        if (paint[0] == null) paint[0] = paints.catalogue(me, ofColour(me, d), made);
-                        holding = hold(me, null, paint[0], state, LocalDate.now(clock), "", made);
+                        if (paint == null) paint = paints.catalogue(me, ofColour(me, d));
+                        holding = hold(me, null, paint, state, LocalDate.now(clock), "");
                     }
-                    int version = typed.version() == null ? d.version() : typed.version();
-                    if (!store.changeDot(
-                            me,
-                            new DotCardStore.DotRow(
-                                    id,
-                                    d.dotcardId(),
-                                    d.position(),
-                                    d.name(),
-                                    d.colourId(),
-                                    paint[0],
-                                    holding,
-                                    state.name(),
-                                    note,
-                                    version))) {
-                        throw new Stale("The dot was changed in another window since you opened it.", d);
-                    }
-                    return null;
+                    Map<String, Object> row = new HashMap<>();
+                    row.put("paint_id", paint);
+                    row.put("holding_id", holding);
+                    row.put("state", state);
+                    row.put("note", note);
+                    rows.change(me, "dot", id, row, typed.version() == null ? d.version() : typed.version(), () -> d);
                 });
-        if (paint[0] != null) facts.refresh(me, paint[0]);
         return d.dotcardId();
     }
 
@@ -374,11 +333,6 @@ public class DotCards {
     @Transactional
     public void delete(Collector me, long id) {
         DotCardStore.CardRow c = store.card(me, id).orElseThrow(() -> new NotFound("There is no such dot card."));
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("dotcard", id)));
-        store.dots(me, id).forEach(d -> rows.add(new Acts.Row("dot", d.id())));
-        acts.act(me, () -> "Took away the dot card " + c.name(), rows, made -> {
-            store.delete(me, id);
-            return null;
-        });
+        acts.act(me, () -> "Took away the dot card " + c.name(), () -> rows.remove(me, "dotcard", id));
     }
 }

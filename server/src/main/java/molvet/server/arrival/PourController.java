@@ -23,8 +23,9 @@ import molvet.core.arrival.Pour;
 import molvet.core.collection.Accession;
 import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Refusal;
-import molvet.server.account.Collector;
-import molvet.server.account.Problems;
+import molvet.server.platform.Collector;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Problems;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -58,7 +59,7 @@ class PourController {
 
     /** What a tube fills of one kind of pan; {@code each} is what a pan takes, {@code cost} of one pan. */
     record Fills(
-            String form,
+            @OneOf(HoldingForm.class) String form,
             BigDecimal each,
             int once,
             @Nullable BigDecimal restOnce,
@@ -116,6 +117,7 @@ class PourController {
     }
 
     @PostMapping("/api/holdings/{holding}/pours")
+    @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<PourView> pour(Collector me, @PathVariable long holding, @RequestBody Pours.NewPour pour) {
         long id = pours.pour(me, holding, pour);
         return ResponseEntity.created(URI.create("/api/pours/" + id)).body(one(me, id));
@@ -128,7 +130,7 @@ class PourController {
             String accession,
             String name,
             String maker,
-            String form,
+            @OneOf(HoldingForm.class) String form,
             int pans,
             List<Long> holdings,
             String pouredOn,
@@ -140,7 +142,7 @@ class PourController {
             boolean tacky,
             boolean mayBeBoxed,
             String keptWhere,
-            List<String> seen,
+            @OneOf(Pour.Seen.class) List<String> seen,
             String note,
             int version) {}
 

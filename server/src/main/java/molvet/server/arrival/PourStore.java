@@ -5,10 +5,9 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.arrival.Pour;
-import molvet.server.account.Collector;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** All SQL of pours, and of the word by which a calendar reads them. */
@@ -89,6 +88,13 @@ class PourStore {
                 .optional();
     }
 
+    Optional<LocalDate> lastPour(Collector me, long paint) {
+        return db.sql("select max(poured_on) from pour where collector_id = ? and paint_id = ?")
+                .params(me.id(), paint)
+                .query((rs, n) -> Optional.ofNullable(rs.getObject(1, LocalDate.class)))
+                .single();
+    }
+
     /** Every pour of one's own that became hard. */
     List<Pour.Became> becameHard(Collector me) {
         return db.sql("""
@@ -101,63 +107,6 @@ class PourStore {
                 .param(me.id())
                 .query((rs, n) -> new Pour.Became(rs.getString(1), rs.getBoolean(2), rs.getInt(3)))
                 .list();
-    }
-
-    long add(Collector me, PourRow p) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into pour (collector_id, paint_id, holding_id, form, pans, each_ml, second_ml, poured_on, kept_where,
-                                  seen, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        p.paintId,
-                        p.holdingId,
-                        p.form,
-                        p.pans,
-                        p.eachMl,
-                        p.secondMl,
-                        p.pouredOn,
-                        p.keptWhere,
-                        p.seen,
-                        p.note)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean change(Collector me, PourRow p) {
-        return db.sql("""
-                update pour set second_ml = ?, second_on = ?, hard_on = ?, boxed_on = ?, kept_where = ?, seen = ?, note = ?,
-                       version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(
-                                p.secondMl,
-                                p.secondOn,
-                                p.hardOn,
-                                p.boxedOn,
-                                p.keptWhere,
-                                p.seen,
-                                p.note,
-                                p.id,
-                                me.id(),
-                                p.version)
-                        .update()
-                == 1;
-    }
-
-    void tubeHolds(Collector me, long holding, int leftPercent, String state) {
-        db.sql(
-                        "update holding set left_percent = ?, state = ?, version = version + 1 where id = ? and collector_id = ?")
-                .params(leftPercent, state, holding, me.id())
-                .update();
-    }
-
-    void panOf(Collector me, long holding, long pour) {
-        db.sql("update holding set pour_id = ? where id = ? and collector_id = ?")
-                .params(pour, holding, me.id())
-                .update();
     }
 
     List<Long> pansOf(Collector me, long pour) {

@@ -4,9 +4,10 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.LocalDate;
-import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.arrival.Pour;
@@ -14,13 +15,13 @@ import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Stale;
-import molvet.server.collection.PaintFacts;
 import molvet.server.collection.Paints;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -32,27 +33,27 @@ public class Pours {
 
     private final PourStore store;
     private final Paints paints;
-    private final PaintFacts facts;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
-    Pours(PourStore store, Paints paints, PaintFacts facts, Acts acts, Clock clock) {
+    Pours(PourStore store, Paints paints, Acts acts, Clock clock, Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.paints = paints;
-        this.facts = facts;
         this.acts = acts;
         this.clock = clock;
     }
 
     /** @param pans as many as it fills if left out; {@code panVolume} ml, what is usual if left out */
     public record NewPour(
-            String form,
+            @OneOf(HoldingForm.class) String form,
             @Nullable Integer pans,
             @Nullable String panVolume,
             @Nullable Boolean secondPour,
             @Nullable String on,
             @Nullable String keptWhere,
-            @Nullable List<String> seen,
+            @OneOf(Pour.Seen.class) @Nullable List<String> seen,
             @Nullable String note) {}
 
     /** What became of a pour; {@code secondOn} pours the second time. */
@@ -61,7 +62,7 @@ public class Pours {
             @Nullable String hardOn,
             @Nullable String boxedOn,
             @Nullable String keptWhere,
-            @Nullable List<String> seen,
+            @OneOf(Pour.Seen.class) @Nullable List<String> seen,
             @Nullable String note,
             @Nullable Integer version) {}
 
@@ -104,35 +105,22 @@ public class Pours {
         String where = Words.line("kept where", typed.keptWhere(), 160);
         String seen = seen(typed.seen());
         String note = Words.lines("note", typed.note(), 1000);
-        long id = acts.act(
+        Map<String, Object> row = new HashMap<>();
+        row.put("paint_id", t.paintId());
+        row.put("holding_id", holding);
+        row.put("form", form);
+        row.put("pans", plan.pans());
+        row.put("each_ml", plan.eachFirst());
+        row.put("second_ml", plan.eachSecond());
+        row.put("poured_on", on);
+        row.put("kept_where", where);
+        row.put("seen", seen);
+        row.put("note", note);
+        return acts.act(
                 me,
                 () -> "Poured " + plan.pans() + " " + form.words() + (plan.pans() == 1 ? "" : "s") + " of " + t.paint(),
-                List.of(new Acts.Row("holding", holding)),
-                made -> {
-                    long pour = made.row(
-                            "pour",
-                            store.add(
-                                    me,
-                                    new PourStore.PourRow(
-                                            0,
-                                            t.paintId(),
-                                            holding,
-                                            form.name(),
-                                            plan.pans(),
-                                            plan.eachFirst(),
-                                            plan.eachSecond(),
-                                            on,
-                                            null,
-                                            null,
-                                            null,
-                                            where,
-                                            seen,
-                                            note,
-                                            1,
-                                            0,
-                                            "",
-                                            "",
-                                            false)));
+                () -> {
+                    long pour = rows.add(me, "pour", row);
                     for (int i = 0; i < plan.pans(); i++) {
                         long pan = paints.hold(
                                 me,
@@ -150,15 +138,12 @@ public class Pours {
                                                 .orElse(null),
                                         t.currency(),
                                         null,
-                                        null),
-                                made);
-                        store.panOf(me, pan, pour);
+                                        null));
+                        rows.change(me, "holding", pan, Map.of("pour_id", pour));
                     }
                     takeFromTube(me, t, plan.usedFirst());
                     return pour;
                 });
-        facts.refresh(me, t.paintId());
-        return id;
     }
 
     /** What so much of a tube's paint cost, to the cent; empty where the tube has no price. */
@@ -173,7 +158,8 @@ public class Pours {
         int percent = rest.multiply(HUNDRED)
                 .divide(t.volume(), 0, RoundingMode.HALF_UP)
                 .intValue();
-        store.tubeHolds(me, t.id(), percent, percent == 0 ? "USED_UP" : t.state());
+        rows.change(
+                me, "holding", t.id(), Map.of("left_percent", percent, "state", percent == 0 ? "USED_UP" : t.state()));
     }
 
     @Transactional
@@ -186,7 +172,6 @@ public class Pours {
         Optional<PourStore.Tube> tube = Optional.ofNullable(p.holdingId()).flatMap(h -> store.tube(me, h));
         BigDecimal each = p.secondMl().signum() > 0 ? p.secondMl() : p.eachMl().multiply(Pour.SHRINKS);
         BigDecimal needed = each.multiply(BigDecimal.valueOf(p.pans()));
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("pour", id)));
         if (poursAgain && tube.isPresent()) {
             if (left(tube.get()).compareTo(needed) < 0) {
                 throw Refusal.of(
@@ -196,38 +181,20 @@ public class Pours {
                                 + needed.stripTrailingZeros().toPlainString() + ".",
                         "Pour the rest by hand and note it.");
             }
-            rows.add(new Acts.Row("holding", tube.get().id()));
         }
-        acts.act(me, () -> said(p, poursAgain, hard, boxed), rows, made -> {
+        Map<String, Object> row = new HashMap<>();
+        row.put("second_ml", poursAgain ? each : p.secondMl());
+        row.put("second_on", second);
+        row.put("hard_on", hard);
+        row.put("boxed_on", boxed);
+        if (typed.keptWhere() != null) row.put("kept_where", Words.line("kept where", typed.keptWhere(), 160));
+        if (typed.seen() != null) row.put("seen", seen(typed.seen()));
+        if (typed.note() != null) row.put("note", Words.lines("note", typed.note(), 1000));
+        acts.act(me, () -> said(p, poursAgain, hard, boxed), () -> {
             if (poursAgain && tube.isPresent()) takeFromTube(me, tube.get(), needed);
-            if (!store.change(
-                    me,
-                    new PourStore.PourRow(
-                            id,
-                            p.paintId(),
-                            p.holdingId(),
-                            p.form(),
-                            p.pans(),
-                            p.eachMl(),
-                            poursAgain ? each : p.secondMl(),
-                            p.pouredOn(),
-                            second,
-                            hard,
-                            boxed,
-                            Words.line(
-                                    "kept where", typed.keptWhere() == null ? p.keptWhere() : typed.keptWhere(), 160),
-                            typed.seen() == null ? p.seen() : seen(typed.seen()),
-                            Words.lines("note", typed.note() == null ? p.note() : typed.note(), 1000),
-                            typed.version() == null ? p.version() : typed.version(),
-                            0,
-                            "",
-                            "",
-                            false))) {
-                throw new Stale("The pour was changed in another window since you opened it.", p.id());
-            }
-            return null;
+            int version = typed.version() == null ? p.version() : typed.version();
+            rows.change(me, "pour", id, row, version, () -> p.id());
         });
-        facts.refresh(me, p.paintId());
     }
 
     private static String said(

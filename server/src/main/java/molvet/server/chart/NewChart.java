@@ -6,9 +6,11 @@ import java.util.OptionalInt;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
 import molvet.core.chart.SheetSize;
+import molvet.core.collection.School;
 import molvet.core.measure.Refusal;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Fields;
+import molvet.server.platform.Fields;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 
 /**
@@ -21,16 +23,16 @@ import org.jspecify.annotations.Nullable;
  * @param stock the paper it is taken from; as many sheets as it has pages are then gone from the stock
  */
 public record NewChart(
-        @Nullable String form,
+        @OneOf(ChartForm.class) @Nullable String form,
         @Nullable Size paper,
         @Nullable Double margin,
         @Nullable Double gap,
         @Nullable Integer steps,
-        @Nullable String school,
+        @OneOf(School.class) @Nullable String school,
         @Nullable List<Long> paints,
         @Nullable Integer cells,
         @Nullable Integer pages,
-        @Nullable String punch,
+        @OneOf(ChartSpec.Punch.class) @Nullable String punch,
         @Nullable Integer columns,
         @Nullable Integer outside,
         @Nullable Boolean full,

@@ -5,8 +5,9 @@ import java.util.List;
 import molvet.core.chart.Cutting;
 import molvet.core.chart.SheetSize;
 import molvet.core.measure.Refusal;
-import molvet.server.account.Collector;
-import molvet.server.chart.BenchController.CutAnswer;
+import molvet.server.chart.ChartController.CutAnswer;
+import molvet.server.platform.Collector;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -23,9 +24,9 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class PaperController {
     private final PaperStock stock;
-    private final BenchStore store;
+    private final ChartStore store;
 
-    PaperController(PaperStock stock, BenchStore store) {
+    PaperController(PaperStock stock, ChartStore store) {
         this.stock = stock;
         this.store = store;
     }
@@ -33,7 +34,7 @@ class PaperController {
     record PaperEntry(
             long id,
             String name,
-            String kind,
+            @OneOf(PaperStock.Kind.class) String kind,
             double width,
             double height,
             String size,
@@ -60,6 +61,7 @@ class PaperController {
     }
 
     @PostMapping("/api/papers")
+    @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<PaperEntry> add(Collector me, @RequestBody PaperStock.NewPaper paper) {
         long id = stock.add(me, paper);
         return ResponseEntity.created(URI.create("/api/papers/" + id))
@@ -101,7 +103,7 @@ class PaperController {
         return CutAnswer.of(result);
     }
 
-    private static PaperEntry entry(BenchStore.PaperRow p) {
+    private static PaperEntry entry(ChartStore.PaperRow p) {
         return new PaperEntry(
                 p.id(),
                 p.name(),

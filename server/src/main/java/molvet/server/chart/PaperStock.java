@@ -2,17 +2,19 @@ package molvet.server.chart;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import molvet.core.chart.Cutting;
 import molvet.core.chart.SheetSize;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Stale;
-import molvet.server.chart.BenchStore.PaperRow;
+import molvet.server.chart.ChartStore.PaperRow;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -40,10 +42,12 @@ public class PaperStock {
 
     private static final int MOST_SHEETS = 10_000;
 
-    private final BenchStore store;
+    private final ChartStore store;
     private final Acts acts;
+    private final Rows rows;
 
-    PaperStock(BenchStore store, Acts acts) {
+    PaperStock(ChartStore store, Acts acts, Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.acts = acts;
     }
@@ -51,12 +55,12 @@ public class PaperStock {
     /** Sizes in mm or by name; {@code weight} in g/m²; {@code cotton} in per cent. */
     public record NewPaper(
             @Nullable String name,
-            @Nullable String kind,
+            @OneOf(PaperStock.Kind.class) @Nullable String kind,
             @Nullable Double width,
             @Nullable Double height,
             @Nullable String size,
             @Nullable Integer weight,
-            @Nullable String surface,
+            @OneOf(PaperStock.Surface.class) @Nullable String surface,
             @Nullable Integer cotton,
             @Nullable Integer sheets,
             @Nullable String note,
@@ -68,29 +72,23 @@ public class PaperStock {
         return acts.act(
                 me,
                 () -> "Put " + row.sheets() + " of " + row.name() + " into the paper stock",
-                List.of(),
-                made -> made.row("paper", store.addPaper(me, row)));
+                () -> rows.add(me, "paper", row));
     }
 
     @Transactional
     public void change(Collector me, long id, NewPaper typed) {
         PaperRow old = own(me, id);
         PaperRow row = row(typed, id, typed.version() == null ? -1 : typed.version());
-        acts.act(me, () -> "Changed the paper " + old.name(), List.of(new Acts.Row("paper", id)), made -> {
-            if (!store.changePaper(me, row)) {
-                throw new Stale("It was changed in another window since you opened it. Nothing was overwritten.", old);
-            }
-            return null;
-        });
+        acts.act(
+                me,
+                () -> "Changed the paper " + old.name(),
+                () -> rows.change(me, "paper", id, row, row.version(), () -> old));
     }
 
     @Transactional
     public void delete(Collector me, long id) {
         PaperRow old = own(me, id);
-        acts.act(me, () -> "Took " + old.name() + " off the stock", List.of(new Acts.Row("paper", id)), made -> {
-            store.deletePaper(me, id);
-            return null;
-        });
+        acts.act(me, () -> "Took " + old.name() + " off the stock", () -> rows.remove(me, "paper", id));
     }
 
     /** So many sheets are used. Part of the act under way. @throws Refusal if there are not so many */
@@ -104,7 +102,7 @@ public class PaperStock {
                             + sheets + " are needed.",
                     "Take other paper, or correct the stock.");
         }
-        store.changePaper(me, withSheets(old, old.sheets() - sheets));
+        rows.change(me, "paper", id, Map.of("sheets", old.sheets() - sheets));
     }
 
     /** Cuts one sheet of the stock: its cards and what is left in one piece go into the stock. */
@@ -117,39 +115,16 @@ public class PaperStock {
         if (result.count() == 0) {
             throw Refusal.of("card", "Not one such card can be cut from it.", "Take a larger sheet or smaller cards.");
         }
-        acts.act(
-                me,
-                () -> "Cut " + result.count() + " cards from " + old.name(),
-                List.of(new Acts.Row("paper", id)),
-                made -> {
-                    take(me, id, 1);
-                    made.row(
-                            "paper",
-                            store.addPaper(
-                                    me,
-                                    piece(
-                                            old,
-                                            "CARDS",
-                                            "Cards from " + old.name(),
-                                            cardWidth,
-                                            cardHeight,
-                                            result.count())));
-                    for (Rect left : result.offcuts()) {
-                        if (Math.min(left.width(), left.height()) < LEAST_OFFCUT) continue;
-                        made.row(
-                                "paper",
-                                store.addPaper(
-                                        me,
-                                        piece(
-                                                old,
-                                                "OFFCUT",
-                                                "Offcut of " + old.name(),
-                                                left.width(),
-                                                left.height(),
-                                                1)));
-                    }
-                    return null;
-                });
+        acts.act(me, () -> "Cut " + result.count() + " cards from " + old.name(), () -> {
+            take(me, id, 1);
+            String cards = "Cards from " + old.name();
+            rows.add(me, "paper", piece(old, "CARDS", cards, cardWidth, cardHeight, result.count()));
+            for (Rect left : result.offcuts()) {
+                if (Math.min(left.width(), left.height()) < LEAST_OFFCUT) continue;
+                String offcut = "Offcut of " + old.name();
+                rows.add(me, "paper", piece(old, "OFFCUT", offcut, left.width(), left.height(), 1));
+            }
+        });
         return result;
     }
 
@@ -166,21 +141,6 @@ public class PaperStock {
                 sheets,
                 "",
                 1);
-    }
-
-    private static PaperRow withSheets(PaperRow p, int sheets) {
-        return new PaperRow(
-                p.id(),
-                p.name(),
-                p.kind(),
-                p.width(),
-                p.height(),
-                p.weight(),
-                p.surface(),
-                p.cotton(),
-                sheets,
-                p.note(),
-                p.version());
     }
 
     private PaperRow own(Collector me, long id) {

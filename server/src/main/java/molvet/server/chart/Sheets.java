@@ -7,23 +7,22 @@ import java.util.Optional;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.Plan;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
-import molvet.server.chart.BenchStore.CellRow;
-import molvet.server.chart.BenchStore.ChartRow;
+import molvet.server.chart.ChartStore.CellRow;
+import molvet.server.chart.ChartStore.ChartRow;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 
 /** A chart as paper: what is ruled on it and what was painted where, for those who look at the sheet itself. */
 @Service
 public class Sheets {
-    private final Bench bench;
-    private final BenchViews views;
-    private final BenchStore store;
+    private final Charts charts;
+    private final ChartViews views;
+    private final ChartStore store;
 
-    Sheets(Bench bench, BenchViews views, BenchStore store) {
-        this.bench = bench;
+    Sheets(Charts charts, ChartViews views, ChartStore store) {
+        this.charts = charts;
         this.views = views;
         this.store = store;
     }
@@ -56,7 +55,7 @@ public class Sheets {
     public Optional<Sheet> sheet(Collector me, long id) {
         return store.chart(me, id).map(chart -> {
             List<CellRow> cells = store.cells(me, id);
-            BenchViews.Printed printed = views.printed(me, chart, cells);
+            ChartViews.Printed printed = views.printed(me, chart, cells);
             return new Sheet(
                     id,
                     chart.code(),
@@ -85,24 +84,23 @@ public class Sheets {
     }
 
     /**
-     * A cell turns out to be painted: it is ticked off, with a swatch of its own. Part of the act under way, which must know
-     * the cell’s row.
+     * A cell turns out to be painted: it is ticked off, with a swatch of its own. Part of the act under way.
      *
      * @return the swatch
      */
-    public long painted(Collector me, long chart, int cell, Instant at, Acts.Made made) {
-        ChartRow row = bench.chart(me, chart);
+    public long painted(Collector me, long chart, int cell, Instant at) {
+        ChartRow row = charts.chart(me, chart);
         CellRow c = store.cellsForUpdate(me, chart).stream()
                 .filter(x -> x.position() == cell)
                 .findFirst()
                 .orElseThrow();
-        long swatch = bench.swatch(me, row, c, c.paintId(), at, made);
-        store.changeCell(me, c.withPainting(swatch, Utc.of(at), Utc.of(at), c.eye()));
+        long swatch = charts.swatch(me, row, c, c.paintId(), at);
+        charts.changeCell(me, c.withPainting(swatch, Utc.of(at), Utc.of(at), c.eye()));
         return swatch;
     }
 
-    /** Two cells hold each other’s paint; see the corrections of the bench. */
+    /** Two cells hold each other’s paint; see the corrections of the charts. */
     public void swap(Collector me, long chart, int one, int other) {
-        bench.correct(me, chart, new Bench.Correction(Bench.Slip.SWAPPED.name(), one, other, null));
+        charts.correct(me, chart, new Charts.Correction(Charts.Slip.SWAPPED.name(), one, other, null));
     }
 }

@@ -11,11 +11,12 @@ import molvet.core.choosing.Sample;
 import molvet.core.choosing.ValueRun;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RequestParam;
@@ -31,8 +32,10 @@ class PlaneController {
     private final VoiceStore store;
     private final PaintViews views;
     private final Samples samples;
+    private final Finder finder;
 
-    PlaneController(VoiceStore store, PaintViews views, Samples samples) {
+    PlaneController(VoiceStore store, PaintViews views, Samples samples, Finder finder) {
+        this.finder = finder;
         this.store = store;
         this.views = views;
         this.samples = samples;
@@ -101,7 +104,7 @@ class PlaneController {
         if (!(threshold >= 0.5 && threshold <= 10)) {
             throw Refusal.of("threshold", "A threshold of " + threshold + " tells nothing.", "Take 0.5 to 10.");
         }
-        List<VoiceRow> rows = store.some(me, views.ids(me, find, MOST));
+        List<VoiceRow> rows = store.some(me, finder.ids(me, find, MOST));
         List<VoiceRow> seen = new ArrayList<>();
         List<Sample> all = new ArrayList<>();
         for (VoiceRow r : rows) {

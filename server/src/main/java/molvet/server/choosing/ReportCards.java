@@ -12,12 +12,13 @@ import molvet.core.collection.Disputes;
 import molvet.core.collection.Strip;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.PigmentReference;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.PaintViews.PaintEntry;
 import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,8 +37,10 @@ public class ReportCards {
     private final PigmentReference reference;
     private final Disputes disputes;
     private final Clock clock;
+    private final Finder finder;
 
-    ReportCards(VoiceStore store, PaintViews views, PigmentReference reference, Clock clock) {
+    ReportCards(VoiceStore store, PaintViews views, PigmentReference reference, Clock clock, Finder finder) {
+        this.finder = finder;
         this.store = store;
         this.views = views;
         this.reference = reference;
@@ -89,7 +92,7 @@ public class ReportCards {
 
     @Transactional(readOnly = true)
     public ReportCardView card(Collector me, String find) {
-        List<VoiceRow> rows = store.some(me, views.ids(me, find, MOST));
+        List<VoiceRow> rows = store.some(me, finder.ids(me, find, MOST));
         ReportCard card = ReportCard.of(rows.stream().map(Samples::entry).toList(), reference);
         List<Disputes.Dispute> doubts =
                 disputes.among(rows.stream().map(VoiceRow::party).toList());

@@ -15,13 +15,14 @@ import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
 import molvet.core.reading.Repeats;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PackedVoices;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
 import molvet.server.maker.MakerStore;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.ResponseEntity;
 import org.springframework.transaction.annotation.Transactional;
@@ -38,9 +39,16 @@ class ReportController {
     private final MakerStore makers;
     private final PigmentReference reference;
     private final ReportCards cards;
+    private final Finder finder;
 
     ReportController(
-            VoiceStore store, PaintViews views, MakerStore makers, PigmentReference reference, ReportCards cards) {
+            VoiceStore store,
+            PaintViews views,
+            MakerStore makers,
+            PigmentReference reference,
+            ReportCards cards,
+            Finder finder) {
+        this.finder = finder;
         this.store = store;
         this.views = views;
         this.makers = makers;
@@ -86,7 +94,7 @@ class ReportController {
     public PigmentReport pigment(Collector me, @PathVariable String code) {
         PigmentCode wanted =
                 PigmentCode.parse(code).orElseThrow(() -> new NotFound("“" + code + "” is no pigment code."));
-        List<VoiceRow> rows = store.some(me, views.ids(me, wanted.toString(), ReportCards.MOST));
+        List<VoiceRow> rows = store.some(me, finder.ids(me, wanted.toString(), ReportCards.MOST));
         Map<Long, PaintViews.PaintEntry> entries = cards.entries(me, rows);
         List<VoiceRow> alone =
                 rows.stream().filter(r -> r.pigments().isSingle()).toList();
@@ -188,7 +196,7 @@ class ReportController {
     @GetMapping("/api/reports/care")
     @Transactional(readOnly = true)
     public CareReport care(Collector me, @RequestParam(defaultValue = "owned or sampled") String find) {
-        List<VoiceRow> rows = store.some(me, views.ids(me, find, ReportCards.MOST));
+        List<VoiceRow> rows = store.some(me, finder.ids(me, find, ReportCards.MOST));
         Map<Long, PaintViews.PaintEntry> entries = cards.entries(me, rows);
         Map<String, List<Long>> byElement = new TreeMap<>();
         List<PaintViews.PaintEntry> not = new ArrayList<>();

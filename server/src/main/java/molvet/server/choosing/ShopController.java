@@ -7,17 +7,19 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.core.choosing.ShopQuestion;
+import molvet.core.collection.Standing;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
@@ -86,7 +88,7 @@ class ShopController {
             List<String> recipe,
             @Nullable String holding,
             @Nullable String place,
-            String standing,
+            @OneOf(Standing.class) String standing,
             List<String> strip,
             @Nullable String wish,
             @Nullable String mostPerMl,

@@ -6,19 +6,19 @@ import java.time.Instant;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
-import java.util.ArrayList;
-import java.util.List;
+import java.util.HashMap;
+import java.util.Map;
 import java.util.Optional;
 import molvet.core.measure.Prices;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.Utc;
-import molvet.server.collection.PaintFacts;
 import molvet.server.collection.PaintStore;
 import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -32,15 +32,15 @@ class ShopNotes {
     private final VoiceStore store;
     private final PaintStore paintStore;
     private final Paints paints;
-    private final PaintFacts facts;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
-    ShopNotes(VoiceStore store, PaintStore paintStore, Paints paints, PaintFacts facts, Acts acts, Clock clock) {
+    ShopNotes(VoiceStore store, PaintStore paintStore, Paints paints, Acts acts, Clock clock, Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.paintStore = paintStore;
         this.paints = paints;
-        this.facts = facts;
         this.acts = acts;
         this.clock = clock;
     }
@@ -56,7 +56,7 @@ class ShopNotes {
      * @param price of the whole tube for BOUGHT, in {@code currency}; the most per ml for WISH
      */
     record ShopNote(
-            String kind,
+            @OneOf(ShopNotes.Kind.class) String kind,
             String name,
             @Nullable String maker,
             @Nullable String pigments,
@@ -79,7 +79,7 @@ class ShopNotes {
         Kind kind = Fields.one("kind", Fields.text(typed.kind()), Kind.values());
         String name = Words.needed("name", typed.name(), 160);
         String maker = Words.line("maker", typed.maker(), 120);
-        store.oneAtATime(me);
+        acts.oneAtATime(me);
         Optional<Long> there = called(me, name, maker);
         return kind == Kind.WISH ? wished(me, typed, name, maker, there) : bought(me, typed, name, maker, there);
     }
@@ -101,12 +101,11 @@ class ShopNotes {
             return new Noted(there.get(), true, name + " was there; the wish is kept with it.");
         }
         Reason reason = reason(wish);
-        long paint = acts.act(me, () -> "Wished for " + name, List.of(), made -> {
-            long id = paints.catalogue(me, newPaint(typed, name, maker, true, null, null), made);
-            made.row("wish", keep(me, id, reason));
+        long paint = acts.act(me, () -> "Wished for " + name, () -> {
+            long id = paints.catalogue(me, newPaint(typed, name, maker, true, null, null));
+            keep(me, id, reason);
             return id;
         });
-        facts.refresh(me, paint);
         return new Noted(paint, false, name + " is on the wish list.");
     }
 
@@ -196,30 +195,23 @@ class ShopNotes {
                         : Optional.of(Prices.parse(Fields.text(typed.mostPerMl()), Fields.text(typed.currency()))));
     }
 
-    private long keep(Collector me, long paint, Reason reason) {
-        return store.keepWish(
-                me,
-                paint,
-                reason.said,
-                reason.mostPerMl.map(Money::getAmount).orElse(null),
-                reason.mostPerMl.map(m -> m.getCurrencyUnit().getCode()).orElse(null),
-                Utc.of(clock.instant()));
+    private void keep(Collector me, long paint, Reason reason) {
+        Map<String, Object> wish = new HashMap<>();
+        wish.put("reason", reason.said);
+        wish.put("most_per_ml", reason.mostPerMl.map(Money::getAmount));
+        wish.put("currency", reason.mostPerMl.map(m -> m.getCurrencyUnit().getCode()));
+        wish.put("wished_at", clock.instant());
+        rows.put(me, "wish", Map.of("paint_id", paint), wish);
     }
 
     @Transactional
     public Noted wish(Collector me, long paint, Wish typed) {
         Reason reason = reason(typed);
-        Optional<Long> before = store.wish(me, paint);
         String name = paintStore.paint(me, paint).orElseThrow().name();
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", paint)));
-        before.ifPresent(id -> rows.add(new Acts.Row("wish", id)));
-        acts.act(me, () -> "Wished for " + name, rows, made -> {
-            long id = keep(me, paint, reason);
-            if (before.isEmpty()) made.row("wish", id);
-            store.setWished(me, paint);
-            return null;
+        acts.act(me, () -> "Wished for " + name, () -> {
+            keep(me, paint, reason);
+            rows.change(me, "paint", paint, Map.of("wished", true));
         });
-        facts.refresh(me, paint);
         return new Noted(paint, true, name + " is on the wish list.");
     }
 }

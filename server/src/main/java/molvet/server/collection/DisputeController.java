@@ -2,14 +2,16 @@ package molvet.server.collection;
 
 import java.time.Clock;
 import java.util.List;
+import java.util.Map;
 import molvet.core.collection.Disputes;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Utc;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.transaction.annotation.Transactional;
@@ -26,14 +28,14 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class DisputeController {
     private final DisputeViews disputes;
-    private final VoiceStore store;
     private final PaintViews views;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
-    DisputeController(DisputeViews disputes, VoiceStore store, PaintViews views, Acts acts, Clock clock) {
+    DisputeController(DisputeViews disputes, PaintViews views, Acts acts, Clock clock, Rows rows) {
+        this.rows = rows;
         this.disputes = disputes;
-        this.store = store;
         this.views = views;
         this.acts = acts;
         this.clock = clock;
@@ -53,7 +55,10 @@ class DisputeController {
     }
 
     record LeaveDispute(
-            long paint, String kind, String mark, @Nullable String reason) {}
+            long paint,
+            @OneOf(Disputes.Kind.class) String kind,
+            String mark,
+            @Nullable String reason) {}
 
     /** Leaves a dispute as it is; the reason is kept, and other facts raise it anew. */
     @PostMapping("/api/disputes/left")
@@ -71,19 +76,17 @@ class DisputeController {
         acts.act(
                 me,
                 () -> "Left a doubt about " + paint.name(),
-                List.of(),
-                made -> made.row(
+                () -> rows.put(
+                        me,
                         "left_dispute",
-                        store.leave(me, paint.id(), kind.name(), typed.mark(), reason, Utc.of(clock.instant()))));
+                        Map.of("paint_id", paint.id(), "kind", kind, "mark", typed.mark()),
+                        Map.of("reason", reason, "left_at", clock.instant())));
     }
 
     @DeleteMapping("/api/disputes/left/{left_dispute}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     @Transactional
     public void takeUp(Collector me, @PathVariable("left_dispute") long left) {
-        acts.act(me, () -> "Took a doubt up again", List.of(new Acts.Row("left_dispute", left)), made -> {
-            store.takeUp(me, left);
-            return null;
-        });
+        acts.act(me, () -> "Took a doubt up again", () -> rows.remove(me, "left_dispute", left));
     }
 }

@@ -19,7 +19,9 @@ import java.util.stream.Collectors;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.LetterToMaker;
 import molvet.core.pigment.PigmentReference;
-import molvet.server.account.Collector;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -33,21 +35,25 @@ public class DisputeViews {
     private final VoiceStore store;
     private final PaintViews views;
     private final Disputes disputes;
+    private final Finder finder;
+    private final Acts acts;
 
-    DisputeViews(VoiceStore store, PaintViews views, PigmentReference reference) {
+    DisputeViews(VoiceStore store, PaintViews views, PigmentReference reference, Finder finder, Acts acts) {
+        this.acts = acts;
+        this.finder = finder;
         this.store = store;
         this.views = views;
         this.disputes = new Disputes(reference);
     }
 
-    public record RemedyView(String remedy, String words) {}
+    public record RemedyView(@OneOf(Disputes.Remedy.class) String remedy, String words) {}
 
     /**
      * @param mark what it is about: other facts make another dispute
      * @param leftWhy the reason it was left for, if it was; {@code left} the number to take it up again by
      */
     public record DisputeView(
-            String kind,
+            @OneOf(Disputes.Kind.class) String kind,
             String kindInWords,
             PaintViews.PaintEntry paint,
             List<PaintViews.PaintEntry> others,
@@ -58,7 +64,7 @@ public class DisputeViews {
             @Nullable Long left,
             @Nullable String leftWhy) {}
 
-    public record KindCount(String kind, String words, int count) {}
+    public record KindCount(@OneOf(Disputes.Kind.class) String kind, String words, int count) {}
 
     public record DisputeList(List<DisputeView> disputes, int open, int left, List<KindCount> kinds) {}
 
@@ -68,7 +74,7 @@ public class DisputeViews {
      */
     @Transactional(readOnly = true)
     public DisputeList list(Collector me, String find, int limit, boolean left) {
-        Set<Long> among = find.isBlank() ? null : new HashSet<>(views.ids(me, find, Integer.MAX_VALUE));
+        Set<Long> among = find.isBlank() ? null : new HashSet<>(finder.ids(me, find, Integer.MAX_VALUE));
         Map<Long, List<VoiceStore.LeftRow>> gone = gone(me);
         // All are worked out and then chosen from: one label is doubted beside another that the find does not hold.
         List<Disputes.Dispute> all = all(me).stream()
@@ -154,7 +160,7 @@ public class DisputeViews {
     });
 
     private List<Disputes.Dispute> all(Collector me) {
-        String stamp = store.stamp(me);
+        String stamp = acts.stamp(me);
         Known before = known.get(me.id());
         if (before != null && before.stamp.equals(stamp)) return before.all;
         List<Disputes.Dispute> all = disputes.among(

@@ -10,7 +10,7 @@ import molvet.core.collection.Family;
 import molvet.core.collection.Swatchable;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Recipe;
-import molvet.server.account.Collector;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -77,11 +77,11 @@ public class OrderStore {
                                  order by n.language limit 1), '') other,
                        coalesce(m.initials, '') initials, coalesce(m.name, '') maker, p.series,
                        p.claim_lightfastness lightfastness, p.recipe, coalesce(c.catalogue_number, '') catalogue_number,
-                       p.family, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b
+                        p.family, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
                 from paint p
                 left join maker m on m.id = p.maker_id
                 left join colour c on c.id = p.colour_id
-                left join reading r on r.id = p.reading_id
+
                 where p.collector_id = :me and p.id in (:ids)
                 """)
                 .param("me", me.id())
@@ -90,12 +90,5 @@ public class OrderStore {
                 .list()
                 .forEach(r -> all.put(r.id, r));
         return all;
-    }
-
-    /** Where the collector keeps a colour on the cusp; nothing forgets it. */
-    public void keepFamily(Collector me, long paint, @Nullable Family family) {
-        db.sql("update paint set family = ?, version = version + 1 where id = ? and collector_id = ?")
-                .params(family == null ? null : family.name(), paint, me.id())
-                .update();
     }
 }

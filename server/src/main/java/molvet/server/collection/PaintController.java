@@ -1,10 +1,15 @@
 package molvet.server.collection;
 
 import java.net.URI;
+import java.util.Arrays;
 import java.util.List;
+import java.util.Locale;
+import molvet.core.collection.EyeTrait;
+import molvet.core.collection.Family;
 import molvet.core.pigment.LabelReader;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
@@ -37,16 +42,6 @@ class PaintController {
 
     record Likenesses(List<PaintViews.Likeness> paints) {}
 
-    @GetMapping("/api/paints")
-    PaintViews.PaintList find(
-            Collector me,
-            @RequestParam(defaultValue = "") String find,
-            @RequestParam(defaultValue = "hue") String order,
-            @RequestParam(defaultValue = "100") int limit,
-            @RequestParam(required = false) @Nullable String after) {
-        return views.find(me, find, FindStore.Order.parse(order), Math.max(1, Math.min(MOST_ROWS, limit)), after);
-    }
-
     /** Paints of like name or the same recipe, while one is being typed. */
     @GetMapping("/api/paints/alike")
     Likenesses alike(
@@ -60,6 +55,7 @@ class PaintController {
     }
 
     @PostMapping("/api/paints")
+    @ResponseStatus(HttpStatus.CREATED)
     ResponseEntity<PaintViews.PaintPage> add(Collector me, @RequestBody Paints.NewPaint paint) {
         long id = paints.add(me, paint);
         return ResponseEntity.created(URI.create("/api/paints/" + id)).body(views.page(me, id));
@@ -116,5 +112,28 @@ class PaintController {
                 .paintId();
         paints.deleteObservation(me, observation);
         return views.page(me, paint);
+    }
+
+    record FamilyKept(@OneOf(Family.class) @Nullable String family) {}
+
+    /** Where a colour on the cusp is kept from now on; without a family it finds its own again. */
+    @PutMapping("/api/paints/{paint}/family")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void keepFamily(Collector me, @PathVariable long paint, @RequestBody FamilyKept kept) {
+        paints.keepFamily(me, paint, kept.family());
+    }
+
+    /** {@code trait} and {@code steps} as they are sent; {@code key} the letter it is chosen by. */
+    record EyeTraitView(String trait, String key, String words, List<String> steps) {}
+
+    record EyeTraits(List<EyeTraitView> traits) {}
+
+    /** What the eye can say of a swatch. */
+    @GetMapping("/api/eye-traits")
+    EyeTraits traits() {
+        return new EyeTraits(Arrays.stream(EyeTrait.values())
+                .map(t -> new EyeTraitView(
+                        t.name().toLowerCase(Locale.ROOT), String.valueOf(t.key()), t.words(), t.steps()))
+                .toList());
     }
 }

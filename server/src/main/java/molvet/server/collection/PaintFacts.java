@@ -1,16 +1,21 @@
 package molvet.server.collection;
 
+import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
+import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
+import java.util.stream.Stream;
 import molvet.core.collection.Family;
 import molvet.core.collection.Holding;
 import molvet.core.collection.HoldingForm;
@@ -21,31 +26,25 @@ import molvet.core.collection.Standing;
 import molvet.core.collection.Swatchable;
 import molvet.core.collection.ThreeVoices;
 import molvet.core.collection.Verdict;
-import molvet.core.collection.YellowFirst;
 import molvet.core.colour.Lab;
 import molvet.core.maker.Claim;
 import molvet.core.maker.MakerScale;
 import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
-import molvet.core.pigment.Grade;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
-import molvet.core.reading.CellReading;
-import molvet.core.reading.Lifting;
-import molvet.core.reading.SwatchReading;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
 import molvet.server.maker.MakerStore;
-import molvet.server.maker.Makers;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Consequence;
+import molvet.server.platform.Rows;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionTemplate;
 
 /**
@@ -53,7 +52,7 @@ import org.springframework.transaction.support.TransactionTemplate;
  * change, and kept beside the paint so that twenty thousand can be found at once.
  */
 @Service
-public class PaintFacts implements Acts.Restored {
+public class PaintFacts implements Consequence {
     private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
     private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
@@ -67,6 +66,8 @@ public class PaintFacts implements Acts.Restored {
     private final ThreeVoices voices;
     private final SchoolOrder families;
     private final TransactionTemplate transaction;
+    private final Rows rows;
+    private final List<Witness> witnesses;
 
     PaintFacts(
             PaintStore store,
@@ -74,7 +75,11 @@ public class PaintFacts implements Acts.Restored {
             LabelReader reader,
             PigmentReference reference,
             ThreeVoices voices,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Rows rows,
+            List<Witness> witnesses) {
+        this.witnesses = witnesses;
+        this.rows = rows;
         this.store = store;
         this.makers = makers;
         this.reader = reader;
@@ -106,32 +111,32 @@ public class PaintFacts implements Acts.Restored {
     }
 
     @Override
-    public void restored(Collector me, Set<Long> paints, Set<Long> changedMakers) {
-        Set<Long> all = new LinkedHashSet<>(paints);
-        changedMakers.forEach(m -> all.addAll(store.paintsOfMaker(me, m)));
-        all.forEach(p -> refresh(me, p));
-    }
-
-    @EventListener
-    void makerChanged(Makers.MakerChanged change) {
-        store.paintsOfMaker(change.me(), change.maker()).forEach(p -> refresh(change.me(), p));
+    public void follows(Collector me, Set<Long> paints) {
+        paints.forEach(p -> refresh(me, p));
     }
 
     /** Works out what follows from a paint's rows and keeps it. A paint that is gone is passed over. */
-    @Transactional
-    public void refresh(Collector me, long id) {
+    private void refresh(Collector me, long id) {
         store.paint(me, id).ifPresent(p -> {
             Recipe recipe = reader.read(p.labelText()).recipe();
             List<PaintStore.HoldingRow> rows = store.holdings(me, id);
             List<Holding> holdings = rows.stream().map(PaintFacts::holding).toList();
             Optional<PaintStore.HoldingRow> chief = chief(rows);
-            Optional<PaintStore.ReadingRow> reading = store.countingReading(me, id);
+            Optional<Measured> reading = measured(me, id);
             Map<Trait, Verdict> verdicts = verdicts(me, p, recipe, store.observations(me, id), reading);
-            Optional<Lab> massTone = reading.map(PaintFacts::massTone);
+            Optional<Lab> massTone = reading.map(Measured::massTone);
             List<String> codes =
                     recipe.pigments().stream().map(PigmentCode::toString).toList();
-            store.keepFacts(
+            Swatchable colour = new Swatchable(
+                    String.valueOf(id),
+                    p.name(),
+                    recipe,
+                    massTone,
+                    Optional.ofNullable(p.family()).map(Family::valueOf),
+                    "");
+            this.rows.derive(
                     me,
+                    "paint",
                     id,
                     new PaintStore.Facts(
                             cut(recipe.toString(), 600),
@@ -139,35 +144,85 @@ public class PaintFacts implements Acts.Restored {
                             Standing.of(holdings, p.wished()).name(),
                             chief.map(PaintStore.HoldingRow::form).orElse(null),
                             chief.map(PaintStore.HoldingRow::volume).orElse(null),
-                            store.currentSwatch(me, id).orElse(null),
-                            reading.map(PaintStore.ReadingRow::id).orElse(null),
+                            first(w -> w.swatch(me, id)).orElse(null),
+                            reading.map(Measured::id).orElse(null),
                             PackedVoices.of(verdicts),
                             verdicts.values().stream().anyMatch(Verdict::disagree),
-                            YellowFirst.key(
-                                    reading.map(PaintFacts::massTone),
-                                    reading.map(PaintFacts::tint),
-                                    recipe,
-                                    p.name(),
-                                    reference),
-                            families.family(new Swatchable(
-                                            String.valueOf(id),
-                                            p.name(),
-                                            recipe,
-                                            massTone,
-                                            Optional.ofNullable(p.family()).map(Family::valueOf),
-                                            ""))
-                                    .name(),
+                            families.yellowFirst(colour),
+                            families.family(colour).name(),
                             massTone.flatMap(families::coolness).orElse(null),
-                            massTone.map(Lab::l).orElse(null),
-                            massTone.map(Lab::a).orElse(null),
-                            massTone.map(Lab::b).orElse(null),
-                            store.lastUse(me, id).orElse(null),
+                            lastUse(me, id).orElse(null),
                             Holding.isRunningLow(holdings),
                             volumes(holdings),
                             VERSION));
+            this.rows.derive(me, "paint", id, reading.<Object>map(r -> r).orElse(NOT_MEASURED));
             store.keepPigments(me, id, codes);
             store.keepWords(me, id, words(me, p));
         });
+    }
+
+    private static final String[] MEASURED = {
+        "mass_l",
+        "mass_a",
+        "mass_b",
+        "tint_l",
+        "tint_a",
+        "tint_b",
+        "granulation",
+        "covering",
+        "curve",
+        "black_l",
+        "black_a",
+        "black_b",
+        "read_at"
+    };
+    /** The columns of the paint that are worked out here. */
+    static final String[] COLUMNS = Stream.concat(
+                    Arrays.stream(MEASURED),
+                    Stream.of(
+                            "recipe",
+                            "pigments",
+                            "standing",
+                            "form",
+                            "volume",
+                            "swatch_id",
+                            "reading_id",
+                            "voices",
+                            "disagrees",
+                            "order_key",
+                            "hue",
+                            "warmth",
+                            "used_on",
+                            "runs_low",
+                            "volumes",
+                            "facts"))
+            .toArray(String[]::new);
+
+    private static final Map<String, Object> NOT_MEASURED = new HashMap<>();
+
+    static {
+        for (String column : MEASURED) NOT_MEASURED.put(column, null);
+    }
+
+    private <T> Optional<T> first(Function<Witness, Optional<T>> asked) {
+        return witnesses.stream().flatMap(w -> asked.apply(w).stream()).findFirst();
+    }
+
+    /** The measurement that counts for a paint. */
+    Optional<Measured> measured(Collector me, long paint) {
+        return first(w -> w.measured(me, paint));
+    }
+
+    /** Why the record of a paint must stay, if it must. */
+    Optional<String> keeps(Collector me, long paint) {
+        return first(w -> w.keeps(me, paint));
+    }
+
+    private Optional<LocalDate> lastUse(Collector me, long paint) {
+        return Stream.concat(
+                        store.lastUse(me, paint).stream(),
+                        witnesses.stream().flatMap(w -> w.lastUse(me, paint).stream()))
+                .max(Comparator.naturalOrder());
     }
 
     /** The verdict of every trait, with its reasons. */
@@ -176,7 +231,7 @@ public class PaintFacts implements Acts.Restored {
             PaintStore.PaintRow p,
             Recipe recipe,
             List<PaintStore.ObservationRow> observations,
-            Optional<PaintStore.ReadingRow> reading) {
+            Optional<Measured> reading) {
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
         Map<Trait, Verdict> all = new EnumMap<>(Trait.class);
         for (Trait trait : Trait.values()) {
@@ -192,8 +247,8 @@ public class PaintFacts implements Acts.Restored {
     }
 
     /** A fading test first; else the latest of eye and measurement. */
-    private static Optional<PaperWord> paper(
-            Trait trait, List<PaintStore.ObservationRow> observations, Optional<PaintStore.ReadingRow> reading) {
+    private Optional<PaperWord> paper(
+            Trait trait, List<PaintStore.ObservationRow> observations, Optional<Measured> reading) {
         record Dated(PaperWord word, LocalDateTime at) {}
         List<Dated> said = new ArrayList<>();
         for (PaintStore.ObservationRow o : observations) {
@@ -207,37 +262,15 @@ public class PaintFacts implements Acts.Restored {
                             String.valueOf(o.id())),
                     test ? o.createdAt().plusYears(1000) : o.createdAt()));
         }
-        reading.ifPresent(r -> measured(trait, r)
+        reading.ifPresent(r -> first(w -> w.grade(trait, r))
                 .ifPresent(g -> said.add(new Dated(
                         new PaperWord(
                                 g,
                                 PaperWord.Source.MEASURED,
-                                "Your swatch (measured " + DAY.format(r.at()) + ")",
+                                "Your swatch (measured " + DAY.format(r.readAt()) + ")",
                                 String.valueOf(r.id())),
-                        r.at()))));
+                        r.readAt()))));
         return said.stream().max(Comparator.comparing(Dated::at)).map(Dated::word);
-    }
-
-    private static Optional<Grade> measured(Trait trait, PaintStore.ReadingRow r) {
-        SwatchReading reading =
-                new SwatchReading(massTone(r), tint(r), r.granulation(), Optional.ofNullable(r.covering()), List.of());
-        return switch (trait) {
-            case GRANULATION ->
-                r.variation() != null
-                        ? Optional.of(CellReading.granulates(r.variation()))
-                        : r.arithmetic() == 1 ? Optional.of(reading.granulates()) : Optional.empty();
-            case TRANSPARENCY -> reading.covers().map(g -> g);
-            case STAINING -> Optional.ofNullable(r.staining()).map(Lifting::stains);
-            case LIGHTFASTNESS -> Optional.empty();
-        };
-    }
-
-    static Lab massTone(PaintStore.ReadingRow r) {
-        return new Lab(r.massL(), r.massA(), r.massB());
-    }
-
-    static Lab tint(PaintStore.ReadingRow r) {
-        return new Lab(r.tintL(), r.tintA(), r.tintB());
     }
 
     static String claim(PaintStore.PaintRow p, Trait trait) {

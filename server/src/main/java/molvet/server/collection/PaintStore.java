@@ -4,19 +4,21 @@ import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
+import java.util.Objects;
 import java.util.Optional;
 import molvet.core.collection.Accession;
 import molvet.core.colour.Lab;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
-/** All SQL of paints, holdings and observations; finding is in {@link FindStore}. */
+/** All SQL of paints, holdings and observations; finding is a room of its own. */
 @Repository
 public class PaintStore {
     private final JdbcClient db;
@@ -79,23 +81,7 @@ public class PaintStore {
             String paper,
             @Nullable Long chartId) {}
 
-    /** The measurement that counts for a paint. */
-    public record ReadingRow(
-            long id,
-            double massL,
-            double massA,
-            double massB,
-            double tintL,
-            double tintA,
-            double tintB,
-            double granulation,
-            @Nullable Double covering,
-            @Nullable Double variation,
-            @Nullable Double staining,
-            int arithmetic,
-            LocalDateTime at) {}
-
-    /** What follows from a paint's rows, as kept for finding. */
+    /** What follows from a paint’s rows, as kept for finding and for lists. */
     record Facts(
             String recipe,
             int pigments,
@@ -109,13 +95,10 @@ public class PaintStore {
             double orderKey,
             String hue,
             @Nullable Double warmth,
-            @Nullable Double massL,
-            @Nullable Double massA,
-            @Nullable Double massB,
             @Nullable LocalDate usedOn,
             boolean runsLow,
             String volumes,
-            int version) {}
+            int facts) {}
 
     private static final String PAINT = """
             select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
@@ -130,91 +113,34 @@ public class PaintStore {
                 .optional();
     }
 
-    List<Long> paintsOfMaker(Collector me, long maker) {
-        return db.sql("select id from paint where collector_id = ? and maker_id = ?")
-                .params(me.id(), maker)
-                .query(Long.class)
-                .list();
+    /** How many paints there are of each maker. */
+    Map<Long, Integer> countByMaker(Collector me) {
+        Map<Long, Integer> all = new HashMap<>();
+        db.sql("select maker_id, count(*) from paint where collector_id = ? and maker_id is not null group by maker_id")
+                .param(me.id())
+                .query((RowCallbackHandler) rs -> all.put(rs.getLong(1), rs.getInt(2)));
+        return all;
     }
 
-    /** Takes the next accession number; numbers are never given twice. */
-    int nextAccession(Collector me) {
-        int number = db.sql("select next_accession from collector where id = ? for update")
+    int count(Collector me) {
+        return db.sql("select count(*) from paint where collector_id = ?")
                 .param(me.id())
                 .query(Integer.class)
                 .single();
-        db.sql("update collector set next_accession = ? where id = ?")
-                .params(number + 1, me.id())
-                .update();
-        return number;
     }
 
-    long add(Collector me, PaintRow p) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into paint (collector_id, accession, name, maker_id, line_id, colour_id, edition_id, label_text,
-                                   series, wished, note, claim_lightfastness, claim_transparency, claim_staining,
-                                   claim_granulation, created_at)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        p.accession,
-                        p.name,
-                        p.makerId,
-                        p.lineId,
-                        p.colourId,
-                        p.editionId,
-                        p.labelText,
-                        p.series,
-                        p.wished,
-                        p.note,
-                        p.claimLightfastness,
-                        p.claimTransparency,
-                        p.claimStaining,
-                        p.claimGranulation,
-                        p.createdAt)
-                .update(key, "id");
-        return key.getKey().longValue();
+    Map<String, Integer> countByPigment(Collector me) {
+        Map<String, Integer> all = new HashMap<>();
+        db.sql("select code, count(*) from paint_pigment where collector_id = ? group by code")
+                .param(me.id())
+                .query((RowCallbackHandler) rs -> all.put(rs.getString(1), rs.getInt(2)));
+        return all;
     }
 
-    boolean change(Collector me, PaintRow p) {
-        return db.sql("""
-                update paint set name = ?, maker_id = ?, line_id = ?, colour_id = ?, edition_id = ?, label_text = ?,
-                       series = ?, wished = ?, note = ?, claim_lightfastness = ?, claim_transparency = ?,
-                       claim_staining = ?, claim_granulation = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(
-                                p.name,
-                                p.makerId,
-                                p.lineId,
-                                p.colourId,
-                                p.editionId,
-                                p.labelText,
-                                p.series,
-                                p.wished,
-                                p.note,
-                                p.claimLightfastness,
-                                p.claimTransparency,
-                                p.claimStaining,
-                                p.claimGranulation,
-                                p.id,
-                                me.id(),
-                                p.version)
-                        .update()
-                == 1;
-    }
-
-    void delete(Collector me, long id) {
-        db.sql("delete from paint where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
-    int swatches(Collector me, long paint) {
-        return db.sql("select count(*) from swatch where collector_id = ? and paint_id = ?")
-                .params(me.id(), paint)
+    /** How many different recipes are known. */
+    public int countRecipes(Collector me) {
+        return db.sql("select count(distinct recipe) from paint where collector_id = ? and recipe <> ''")
+                .param(me.id())
                 .query(Integer.class)
                 .single();
     }
@@ -239,60 +165,6 @@ public class PaintStore {
                 .optional();
     }
 
-    long addHolding(Collector me, HoldingRow h) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into holding (collector_id, paint_id, form, volume, left_percent, state, kept_where, came_from,
-                                     came_on, price, currency, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        h.paintId,
-                        h.form,
-                        h.volume,
-                        h.leftPercent,
-                        h.state,
-                        h.keptWhere,
-                        h.cameFrom,
-                        h.cameOn,
-                        h.price,
-                        h.currency,
-                        h.note)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeHolding(Collector me, HoldingRow h) {
-        return db.sql("""
-                update holding set form = ?, volume = ?, left_percent = ?, state = ?, kept_where = ?, came_from = ?,
-                       came_on = ?, price = ?, currency = ?, note = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(
-                                h.form,
-                                h.volume,
-                                h.leftPercent,
-                                h.state,
-                                h.keptWhere,
-                                h.cameFrom,
-                                h.cameOn,
-                                h.price,
-                                h.currency,
-                                h.note,
-                                h.id,
-                                me.id(),
-                                h.version)
-                        .update()
-                == 1;
-    }
-
-    void deleteHolding(Collector me, long id) {
-        db.sql("delete from holding where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
     public List<ObservationRow> observations(Collector me, long paint) {
         return db.sql("""
                 select id, paint_id, trait, value, source, note, seen_on, created_at, paper, chart_id from observation
@@ -307,58 +179,11 @@ public class PaintStore {
                 """).params(me.id(), id).query(ObservationRow.class).optional();
     }
 
-    long addObservation(Collector me, ObservationRow o) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into observation (collector_id, paint_id, trait, value, source, note, seen_on, created_at, paper,
-                                         chart_id)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        o.paintId,
-                        o.trait,
-                        o.value,
-                        o.source,
-                        o.note,
-                        o.seenOn,
-                        o.createdAt,
-                        o.paper,
-                        o.chartId)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean hasChart(Collector me, long chart) {
-        return db.sql("select count(*) from chart where id = ? and collector_id = ?")
-                        .params(chart, me.id())
-                        .query(Integer.class)
-                        .single()
-                > 0;
-    }
-
-    void deleteObservation(Collector me, long id) {
-        db.sql("delete from observation where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
-    /** Cells of charts in which it stands, by itself or in a mixture. */
-    List<Long> cellsOf(Collector me, long paint) {
-        return db.sql("select id from chart_cell where collector_id = ? and (paint_id = ? or second_id = ?)")
-                .params(me.id(), paint, paint)
-                .query(Long.class)
-                .list();
-    }
-
-    /** The swatch that stands for a paint: of those neither lost nor painted anew its newest that is filed, or else its newest. */
-    /** When it was last painted out, looked at, poured or bought. */
+    /** When it was last looked at or came in. */
     Optional<LocalDate> lastUse(Collector me, long paint) {
         return db.sql("""
                 select max(d) from (
-                    select max(painted_on) d from swatch where collector_id = :me and paint_id = :paint
-                    union all select max(seen_on) from observation where collector_id = :me and paint_id = :paint
-                    union all select max(poured_on) from pour where collector_id = :me and paint_id = :paint
+                    select max(seen_on) d from observation where collector_id = :me and paint_id = :paint
                     union all select max(came_on) from holding where collector_id = :me and paint_id = :paint) used
                 """)
                 .param("me", me.id())
@@ -367,60 +192,16 @@ public class PaintStore {
                 .single();
     }
 
-    Optional<Long> currentSwatch(Collector me, long paint) {
-        return db.sql("""
-                select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
-                order by keeper_id is null, id desc limit 1
-                """).params(me.id(), paint).query(Long.class).optional();
-    }
-
-    /** The newest reading of the current swatch, or else of any swatch the paint has had. */
-    /** The one the collector chose, or else the latest of the newest swatch; wet ones never count. */
-    Optional<ReadingRow> countingReading(Collector me, long paint) {
-        return db.sql("""
-                select r.id, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b, r.granulation, r.covering, r.variation,
-                       (select z.staining from reading z join swatch y on y.id = z.swatch_id
-                        where z.collector_id = ? and y.paint_id = ? and z.staining is not null
-                        order by z.id desc limit 1) staining, r.arithmetic, r.at
-                from reading r join swatch s on s.id = r.swatch_id
-                where r.collector_id = ? and s.paint_id = ? and r.stage = 'DRY'
-                order by r.counts desc, s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
-                """)
-                .params(me.id(), paint, me.id(), paint)
-                .query(ReadingRow.class)
-                .optional();
-    }
-
-    void keepFacts(Collector me, long paint, Facts f) {
-        db.sql("""
-                update paint set recipe = ?, pigments = ?, standing = ?, form = ?, volume = ?, swatch_id = ?,
-                       reading_id = ?, voices = ?, disagrees = ?, order_key = ?, hue = ?, warmth = ?, mass_l = ?, mass_a = ?,
-                       mass_b = ?, used_on = ?, runs_low = ?, volumes = ?, facts = ?
-                where id = ? and collector_id = ?
-                """)
-                .params(
-                        f.recipe,
-                        f.pigments,
-                        f.standing,
-                        f.form,
-                        f.volume,
-                        f.swatchId,
-                        f.readingId,
-                        f.voices,
-                        f.disagrees,
-                        f.orderKey,
-                        f.hue,
-                        f.warmth,
-                        f.massL,
-                        f.massA,
-                        f.massB,
-                        f.usedOn,
-                        f.runsLow,
-                        f.volumes,
-                        f.version,
-                        paint,
-                        me.id())
+    /** Takes the next accession number; numbers are never given twice. */
+    int nextAccession(Collector me) {
+        int number = db.sql("select next_accession from collector where id = ? for update")
+                .param(me.id())
+                .query(Integer.class)
+                .single();
+        db.sql("update collector set next_accession = ? where id = ?")
+                .params(number + 1, me.id())
                 .update();
+        return number;
     }
 
     /** Paints whose facts were worked out by older rules. */
@@ -456,7 +237,78 @@ public class PaintStore {
                 words.stream().map(w -> new Object[] {me.id(), w, w}).toList());
     }
 
-    record NameRow(
+    /** A paint as it stands in a list. */
+    public record EntryRow(
+            long id,
+            int accession,
+            String name,
+            @Nullable String maker,
+            @Nullable String line,
+            @Nullable Integer series,
+            String recipe,
+            String standing,
+            @Nullable String form,
+            @Nullable BigDecimal volume,
+            String voices,
+            int version,
+            @Nullable Long swatchId,
+            @Nullable Double massL,
+            @Nullable Double massA,
+            @Nullable Double massB,
+            @Nullable Double tintL,
+            @Nullable Double tintA,
+            @Nullable Double tintB,
+            @Nullable Double granulation,
+            @Nullable Double covering) {}
+
+    /** A statement holds 65,535 values at most. */
+    private static final int ROWS_AT_ONCE = 5_000;
+
+    /** In the order of the ids; those of others are left out. */
+    public List<EntryRow> entries(Collector me, Collection<Long> ids) {
+        List<Long> wanted = ids.stream().distinct().toList();
+        Map<Long, EntryRow> rows = new HashMap<>();
+        for (int from = 0; from < wanted.size(); from += ROWS_AT_ONCE) {
+            db.sql("""
+                    select p.id, p.accession, p.name, m.name, l.name, p.series, p.recipe, p.standing, p.form, p.volume,
+                           p.voices, p.version, p.swatch_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b,
+                           p.granulation, p.covering
+                    from paint p
+                    left join maker m on m.id = p.maker_id and m.collector_id = :me
+                    left join line l on l.id = p.line_id and l.collector_id = :me
+                    where p.collector_id = :me and p.id in (:ids)
+                    """)
+                    .param("me", me.id())
+                    .param("ids", wanted.subList(from, Math.min(wanted.size(), from + ROWS_AT_ONCE)))
+                    .query((rs, n) -> new EntryRow(
+                            rs.getLong(1),
+                            rs.getInt(2),
+                            rs.getString(3),
+                            rs.getString(4),
+                            rs.getString(5),
+                            rs.getObject(6, Integer.class),
+                            rs.getString(7),
+                            rs.getString(8),
+                            rs.getString(9),
+                            rs.getBigDecimal(10),
+                            rs.getString(11),
+                            rs.getInt(12),
+                            rs.getObject(13, Long.class),
+                            rs.getObject(14, Double.class),
+                            rs.getObject(15, Double.class),
+                            rs.getObject(16, Double.class),
+                            rs.getObject(17, Double.class),
+                            rs.getObject(18, Double.class),
+                            rs.getObject(19, Double.class),
+                            rs.getObject(20, Double.class),
+                            rs.getObject(21, Double.class)))
+                    .list()
+                    .forEach(r -> rows.put(r.id, r));
+        }
+        return wanted.stream().map(rows::get).filter(Objects::nonNull).toList();
+    }
+
+    public record NameRow(
             long id,
             int accession,
             String name,
@@ -473,12 +325,11 @@ public class PaintStore {
     }
 
     /** Every paint's label, for likenesses and doubts. */
-    List<NameRow> labels(Collector me) {
+    public List<NameRow> labels(Collector me) {
         return db.sql("""
-                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line, p.recipe, p.standing,
-                       r.mass_l, r.mass_a, r.mass_b
+                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line,  p.recipe, p.standing,
+                       p.mass_l, p.mass_a, p.mass_b
                 from paint p left join maker m on m.id = p.maker_id left join line l on l.id = p.line_id
-                     left join reading r on r.id = p.reading_id
                 where p.collector_id = ? order by p.accession
                 """).param(me.id()).query(NameRow.class).list();
     }
@@ -495,9 +346,5 @@ public class PaintStore {
                 .params(me.id(), id)
                 .query(String.class)
                 .optional();
-    }
-
-    static LocalDateTime now(java.time.Clock clock) {
-        return Utc.of(clock.instant());
     }
 }

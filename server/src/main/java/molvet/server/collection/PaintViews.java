@@ -6,8 +6,12 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import molvet.core.collection.Accession;
+import molvet.core.collection.Evidence;
+import molvet.core.collection.HoldingForm;
+import molvet.core.collection.HoldingState;
+import molvet.core.collection.PaperWord;
+import molvet.core.collection.Standing;
 import molvet.core.collection.Strip;
 import molvet.core.collection.Verdict;
 import molvet.core.colour.Lab;
@@ -21,14 +25,11 @@ import molvet.core.pigment.Note;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
-import molvet.core.shelf.Find;
-import molvet.core.shelf.FindExpr;
-import molvet.core.shelf.FindTerm;
-import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
 import molvet.server.colour.LabValue;
 import molvet.server.maker.MakerStore;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -37,28 +38,25 @@ import org.springframework.transaction.annotation.Transactional;
 @Service
 public class PaintViews {
     private final PaintStore store;
-    private final FindStore finds;
-    private final ColourStore colours;
     private final PaintFacts facts;
     private final MakerStore makers;
     private final LabelReader reader;
     private final Doubts doubts;
     private final PigmentReference reference;
     private final Swatches swatches;
+    private final Places places;
 
     PaintViews(
             PaintStore store,
-            FindStore finds,
-            ColourStore colours,
             PaintFacts facts,
             MakerStore makers,
             LabelReader reader,
             Doubts doubts,
             PigmentReference reference,
-            Swatches swatches) {
+            Swatches swatches,
+            Places places) {
+        this.places = places;
         this.store = store;
-        this.finds = finds;
-        this.colours = colours;
         this.facts = facts;
         this.makers = makers;
         this.reader = reader;
@@ -100,7 +98,7 @@ public class PaintViews {
             @Nullable String line,
             @Nullable Integer series,
             List<String> recipe,
-            String standing,
+            @OneOf(Standing.class) String standing,
             @Nullable String holding,
             @Nullable StripView strip,
             List<VoiceMark> voices,
@@ -112,11 +110,14 @@ public class PaintViews {
 
     public record Token(String written, String words) {}
 
+    /** What of a find was not understood, or cannot be answered: {@code at} in characters from 0, or −1 for all of it. */
+    public record Trouble(int at, String word, String message) {}
+
     /** {@code troubles}: what was not understood, each at its word. {@code mended}: the find with misspelt words put right, when that was needed. {@code after}: for the next page. */
     public record PaintList(
             List<PaintEntry> paints,
             List<Token> understood,
-            List<Find.Trouble> troubles,
+            List<Trouble> troubles,
             int total,
             @Nullable String mended,
             @Nullable String after) {}
@@ -133,10 +134,10 @@ public class PaintViews {
 
     public record HoldingView(
             long id,
-            String form,
+            @OneOf(HoldingForm.class) String form,
             @Nullable String volume,
             int left,
-            String state,
+            @OneOf(HoldingState.class) String state,
             String keptWhere,
             String from,
             @Nullable String cameOn,
@@ -150,7 +151,7 @@ public class PaintViews {
             long id,
             String trait,
             String value,
-            String source,
+            @OneOf(PaperWord.Source.class) String source,
             String note,
             String on,
             String paper,
@@ -171,7 +172,10 @@ public class PaintViews {
 
     /** {@code kind}: CLAIM, PIGMENT, READING, OBSERVATION or NAME; {@code of}: the code or number to look it up by. */
     public record EvidenceView(
-            String kind, String of, String says, @Nullable String grade) {}
+            @OneOf(Evidence.Kind.class) String kind,
+            String of,
+            String says,
+            @Nullable String grade) {}
 
     public record SpotView(double x, double y) {}
 
@@ -200,8 +204,8 @@ public class PaintViews {
     public record ReadingView(
             long id,
             @Nullable Long picture,
-            String source,
-            String stage,
+            @OneOf(words = {"PICKED", "SHEET", "METER"}) String source,
+            @OneOf(words = {"DRY", "WET", "LIFTED"}) String stage,
             boolean counts,
             @Nullable Long scan,
             @Nullable Double variation,
@@ -232,13 +236,16 @@ public class PaintViews {
 
     public record SwatchView(
             long id,
-            String state,
+            @OneOf(words = {"CURRENT", "REDONE", "LOST"}) String state,
             @Nullable String place,
             @Nullable String placeInWords,
             @Nullable Long keeper,
             @Nullable String paintedOn,
             String note,
+
+            @OneOf(words = {"CARD", "SHEET", "STRIP", "WRAPPER", "LEAFLET", "LID", "OTHER"})
             String kind,
+
             double width,
             double height,
             List<String> history,
@@ -269,7 +276,7 @@ public class PaintViews {
             List<String> unread,
             List<Note> notes,
             @Nullable Integer series,
-            String standing,
+            @OneOf(Standing.class) String standing,
             boolean wished,
             String note,
             Map<String, ClaimView> claims,
@@ -293,7 +300,7 @@ public class PaintViews {
                 .forEach(n -> notes.add(Note.of(p.name(), n.kept() ? "name" : "name-not-kept", n.said())));
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
         List<PaintStore.ObservationRow> observations = store.observations(me, id);
-        Optional<PaintStore.ReadingRow> reading = store.countingReading(me, id);
+        Optional<Measured> reading = facts.measured(me, id);
         Map<Trait, Verdict> verdicts = facts.verdicts(me, p, label.recipe(), observations, reading);
         Map<String, VoiceView> voices = new LinkedHashMap<>();
         Map<String, ClaimView> claims = new LinkedHashMap<>();
@@ -304,7 +311,7 @@ public class PaintViews {
             claims.put(trait.words(), new ClaimView(written, name(v.label())));
         }
         Cautions cautions = Cautions.of(label.recipe(), reference);
-        PaintEntry entry = entry(finds.byIds(me, List.of(id)).get(0));
+        PaintEntry entry = entries(me, List.of(id)).get(0);
         List<PaintEntry> same = label.recipe().isEmpty()
                 ? List.of()
                 : likenesses(me, "", label.recipe().fingerprint().orElseThrow(), id).stream()
@@ -366,55 +373,24 @@ public class PaintViews {
                 p.version());
     }
 
-    @Transactional(readOnly = true)
-    public PaintList find(Collector me, String text, FindStore.Order order, int limit, @Nullable String after) {
-        Find.Known known = finds.known(me);
-        Find asked = Find.parse(text, known);
-        Find mended = finds.mended(me, asked);
-        Optional<FindStore.After> from = Optional.ofNullable(after).flatMap(PaintViews::cursor);
-        FindStore.Found found = finds.found(me, mended, order, limit, from);
-        List<FindStore.Row> rows = found.rows();
-        boolean more = rows.size() == limit;
-        return new PaintList(
-                rows.stream().map(PaintViews::entry).toList(),
-                tokens(mended, known),
-                Stream.concat(asked.troubles().stream(), colours.troubles(me, mended).stream())
-                        .toList(),
-                found.total(),
-                mended.equals(asked) ? null : mended.written(known),
-                more ? cursor(rows.get(rows.size() - 1)) : null);
-    }
-
-    private static List<Token> tokens(Find find, Find.Known known) {
-        return find.tokens().stream()
-                .map(t -> new Token(
-                        t instanceof FindTerm
-                                        || t instanceof FindExpr.Not
-                                        || find.tokens().size() == 1
-                                ? new Find(t, List.of()).written(known)
-                                : "(" + new Find(t, List.of()).written(known) + ")",
-                        t.words()))
+    /** Paints as they stand in a list, in the order of the ids; those of others are left out. */
+    public List<PaintEntry> entries(Collector me, List<Long> ids) {
+        List<PaintStore.EntryRow> rows = store.entries(me, ids);
+        Map<Long, Placed> placed = places.of(me, rows);
+        return rows.stream()
+                .map(r -> entry(r, placed.getOrDefault(r.id(), Placed.NOWHERE)))
                 .toList();
     }
 
-    private static String cursor(FindStore.Row row) {
-        return row.id() + "~" + row.orderedBy();
+    /** Where the swatch of a paint is, and whether one was lost and none stands for it now. */
+    public record Placed(@Nullable String place, @Nullable String words, boolean lost) {
+        static final Placed NOWHERE = new Placed(null, null, false);
     }
 
-    private static Optional<FindStore.After> cursor(String after) {
-        int at = after.indexOf('~');
-        if (at < 1 || !after.substring(0, at).matches("\\d{1,18}")) return Optional.empty();
-        return Optional.of(new FindStore.After(after.substring(at + 1), Long.parseLong(after.substring(0, at))));
-    }
-
-    /** The paints a find brings, yellow first. */
-    @Transactional(readOnly = true)
-    public List<Long> ids(Collector me, String text, int most) {
-        return finds.ids(me, finds.mended(me, Find.parse(text, finds.known(me))), most);
-    }
-
-    public List<PaintEntry> entries(Collector me, List<Long> ids) {
-        return finds.byIds(me, ids).stream().map(PaintViews::entry).toList();
+    /** Knows where swatches are; told by the shelf. */
+    public interface Places {
+        /** By paint; those of which there is nothing to say are left out. */
+        Map<Long, Placed> of(Collector me, List<PaintStore.EntryRow> paints);
     }
 
     /** A paint like the one being typed: by name, or by recipe. */
@@ -471,15 +447,10 @@ public class PaintViews {
     private static int nameLikeness(String one, String two) {
         if (one.equals(two)) return 2;
         boolean holds = one.length() >= 5 && two.startsWith(one) || two.length() >= 5 && one.startsWith(two);
-        return holds
-                        || molvet.core.collection.Spelling.nearest(one, List.of(two))
-                                .isPresent()
-                ? 1
-                : 0;
+        return holds || molvet.core.measure.Spelling.nearest(one, List.of(two)).isPresent() ? 1 : 0;
     }
 
-    static PaintEntry entry(FindStore.Row r) {
-        Optional<PlaceCode> place = r.place();
+    private static PaintEntry entry(PaintStore.EntryRow r, Placed at) {
         return new PaintEntry(
                 r.id(),
                 new Accession(r.accession()).toString(),
@@ -493,19 +464,19 @@ public class PaintViews {
                 strip(r).orElse(null),
                 marks(r.voices()),
                 r.swatchId() != null,
-                r.lost(),
-                place.map(PlaceCode::toString).orElse(null),
-                place.map(PlaceCode::words).orElse(null),
+                at.lost(),
+                at.place(),
+                at.words(),
                 r.version());
     }
 
-    private static @Nullable String holdingWords(FindStore.Row r) {
+    private static @Nullable String holdingWords(PaintStore.EntryRow r) {
         if (r.form() == null) return null;
         String form = molvet.core.collection.HoldingForm.valueOf(r.form()).words();
         return r.volume() == null ? form : new molvet.core.measure.Volume(r.volume()) + " " + form;
     }
 
-    private static Optional<StripView> strip(FindStore.Row r) {
+    private static Optional<StripView> strip(PaintStore.EntryRow r) {
         if (r.massL() == null) return Optional.empty();
         return Optional.of(strip(
                 new Lab(r.massL(), r.massA(), r.massB()),

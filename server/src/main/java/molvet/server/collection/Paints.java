@@ -4,11 +4,14 @@ import java.math.BigDecimal;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
-import java.util.Optional;
+import java.util.Map;
+import java.util.function.Supplier;
 import molvet.core.collection.Accession;
 import molvet.core.collection.EyeTrait;
+import molvet.core.collection.Family;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
 import molvet.core.collection.PaperWord;
@@ -18,15 +21,17 @@ import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Ownership;
-import molvet.server.account.Stale;
-import molvet.server.account.Taken;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Ownership;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Taken;
+import molvet.server.platform.Utc;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -43,6 +48,7 @@ public class Paints {
     private final LabelReader reader;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
     Paints(
             PaintStore store,
@@ -52,7 +58,9 @@ public class Paints {
             Ownership ownership,
             LabelReader reader,
             Acts acts,
-            Clock clock) {
+            Clock clock,
+            Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.facts = facts;
         this.makers = makers;
@@ -78,20 +86,24 @@ public class Paints {
             @Nullable Boolean wished,
             @Nullable String note,
             Makers.@Nullable Claims claims,
-            @Nullable String form,
+            @OneOf(HoldingForm.class) @Nullable String form,
             @Nullable String volume,
             @Nullable String price,
             @Nullable String currency,
             @Nullable String keptWhere,
             @Nullable String from,
             @Nullable String cameOn,
-            @Nullable Integer version) {}
+            @Nullable Integer version) {
+        NewHolding firstHolding() {
+            return new NewHolding(form, volume, 100, null, keptWhere, from, cameOn, price, currency, null, null);
+        }
+    }
 
     public record NewHolding(
-            String form,
+            @OneOf(HoldingForm.class) String form,
             @Nullable String volume,
             @Nullable Integer left,
-            @Nullable String state,
+            @OneOf(HoldingState.class) @Nullable String state,
             @Nullable String keptWhere,
             @Nullable String from,
             @Nullable String cameOn,
@@ -109,177 +121,126 @@ public class Paints {
             String value,
             @Nullable String note,
             @Nullable String on,
-            @Nullable String source,
+            @OneOf(PaperWord.Source.class) @Nullable String source,
             @Nullable String paper,
             @Nullable Long chart) {}
 
     @Transactional
     public long add(Collector me, NewPaint typed) {
         Accession[] accession = new Accession[1];
-        long id = acts.act(me, () -> "Catalogued " + typed.name().strip() + " as " + accession[0], List.of(), made -> {
-            long paint = catalogue(me, typed, made);
+        return acts.act(me, () -> "Catalogued " + typed.name().strip() + " as " + accession[0], () -> {
+            long paint = catalogue(me, typed);
             accession[0] = store.paint(me, paint).orElseThrow().number();
             return paint;
         });
-        facts.refresh(me, id);
-        return id;
     }
 
     /**
-     * Catalogues a paint as part of a larger act; what follows from it is for the act to refresh.
+     * Catalogues a paint as part of the act under way.
      *
      * @throws Refusal naming every field that cannot be
      */
-    public long catalogue(Collector me, NewPaint typed, Acts.Made made) {
+    public long catalogue(Collector me, NewPaint typed) {
         List<Refusal.Fault> faults = new ArrayList<>();
         Checked c = check(me, typed, faults);
-        Optional<PaintStore.HoldingRow> holding =
-                typed.form() == null || typed.form().isBlank()
-                        ? Optional.empty()
-                        : Optional.ofNullable(Fields.tried(
-                                faults,
-                                () -> holding(
-                                        0,
-                                        new NewHolding(
-                                                typed.form(),
-                                                typed.volume(),
-                                                100,
-                                                null,
-                                                typed.keptWhere(),
-                                                typed.from(),
-                                                typed.cameOn(),
-                                                typed.price(),
-                                                typed.currency(),
-                                                null,
-                                                null))));
+        Map<String, Object> holding =
+                Fields.text(typed.form()).isBlank() ? null : Fields.tried(faults, () -> holding(typed.firstHolding()));
         if (!faults.isEmpty()) throw new Refusal(faults);
-        long paint = made.row("paint", store.add(me, row(me, 0, store.nextAccession(me), 1, c, made)));
-        holding.ifPresent(h -> made.row("holding", store.addHolding(me, withPaint(h, paint))));
+        Map<String, Object> row = row(me, c);
+        row.put("accession", store.nextAccession(me));
+        row.put("created_at", clock.instant());
+        long paint = rows.add(me, "paint", row);
+        if (holding != null) hold(me, paint, holding);
         return paint;
     }
 
-    /** Adds a holding as part of a larger act; see {@link #catalogue}. */
-    public long hold(Collector me, long paint, NewHolding typed, Acts.Made made) {
-        return made.row("holding", store.addHolding(me, withPaint(holding(0, typed), paint)));
+    /** Adds a holding as part of the act under way. */
+    public long hold(Collector me, long paint, NewHolding typed) {
+        return hold(me, paint, holding(typed));
+    }
+
+    private long hold(Collector me, long paint, Map<String, Object> holding) {
+        holding.put("paint_id", paint);
+        return rows.add(me, "holding", holding);
     }
 
     @Transactional
-    public void change(Collector me, long id, NewPaint typed, java.util.function.Supplier<Object> current) {
+    public void change(Collector me, long id, NewPaint typed, Supplier<Object> current) {
         List<Refusal.Fault> faults = new ArrayList<>();
         Checked c = check(me, typed, faults);
-        if (typed.version() == null) {
-            faults.add(new Refusal.Fault("version", "The version is missing.", "Send the version you read."));
-        }
         if (!faults.isEmpty()) throw new Refusal(faults);
-        PaintStore.PaintRow old = store.paint(me, id).orElseThrow(() -> new NotFound("There is no such paint."));
-        acts.act(me, () -> "Changed " + c.name, List.of(new Acts.Row("paint", id)), made -> {
-            if (!store.change(me, row(me, id, old.accession(), typed.version(), c, made))) {
-                throw new Stale(
-                        "It was changed in another window since you opened it. Nothing was overwritten; choose which"
-                                + " words stay.",
-                        current.get());
-            }
-            return null;
-        });
-        facts.refresh(me, id);
+        acts.act(
+                me,
+                () -> "Changed " + c.name,
+                () -> rows.change(me, "paint", id, row(me, c), typed.version(), current));
     }
 
     /** Takes back a paint that was catalogued by mistake. Its accession number stays used. */
     @Transactional
     public void delete(Collector me, long id) {
         PaintStore.PaintRow p = store.paint(me, id).orElseThrow(() -> new NotFound("There is no such paint."));
-        if (store.swatches(me, id) > 0) {
+        facts.keeps(me, id).ifPresent(why -> {
             throw new Taken(
                     "paint-has-swatches",
-                    p.name() + " has swatches on paper, so its record stays. When it is used up or given away, say so"
+                    p.name() + " " + why + ", so its record stays. When it is used up or given away, say so"
                             + " of its holdings; nothing was deleted.",
                     null);
-        }
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("paint", id)));
-        store.holdings(me, id).forEach(h -> rows.add(new Acts.Row("holding", h.id())));
-        store.observations(me, id).forEach(o -> rows.add(new Acts.Row("observation", o.id())));
-        // Charts that planned it lose it, and get it back when the deletion is undone.
-        store.cellsOf(me, id).forEach(c -> rows.add(new Acts.Row("chart_cell", c)));
-        acts.act(me, () -> "Deleted " + p.name() + " (" + p.number() + ")", rows, made -> {
-            store.delete(me, id);
-            return null;
         });
+        acts.act(me, () -> "Deleted " + p.name() + " (" + p.number() + ")", () -> rows.remove(me, "paint", id));
     }
 
-    /** An observation at a sitting, as part of a larger act; see {@link #catalogue}. */
+    /** An observation at a sitting. Part of the act under way. */
     public long noted(Collector me, long paint, EyeTrait trait, String step, long chart) {
-        return store.addObservation(
+        return rows.add(
                 me,
-                new PaintStore.ObservationRow(
-                        0,
+                "observation",
+                Map.of(
+                        "paint_id",
                         paint,
-                        trait.name(),
+                        "trait",
+                        trait,
+                        "value",
                         trait.step(step),
-                        PaperWord.Source.EYE.name(),
-                        "",
+                        "source",
+                        PaperWord.Source.EYE,
+                        "seen_on",
                         LocalDate.now(clock),
-                        PaintStore.now(clock),
-                        "",
+                        "created_at",
+                        clock.instant(),
+                        "chart_id",
                         chart));
     }
 
-    /** Observations of a sitting that said this. */
-    public List<Long> notedAt(Collector me, long paint, EyeTrait trait, String step, long chart) {
-        return store.observations(me, paint).stream()
-                .filter(o -> o.chartId() != null && o.chartId() == chart)
-                .filter(o -> o.trait().equals(trait.name()) && o.value().equals(step))
-                .map(PaintStore.ObservationRow::id)
-                .toList();
-    }
-
-    /** Takes an observation back, as part of a larger act that names its row. */
-    public void withdraw(Collector me, long observation) {
-        store.deleteObservation(me, observation);
+    /** Takes back what was said at a sitting. Part of the act under way. */
+    public void withdraw(Collector me, long paint, EyeTrait trait, String step, long chart) {
+        rows.ids(me, "observation", Map.of("paint_id", paint, "chart_id", chart, "trait", trait, "value", step))
+                .forEach(o -> rows.remove(me, "observation", o));
     }
 
     @Transactional
     public long addHolding(Collector me, long paint, NewHolding typed) {
-        PaintStore.HoldingRow h = withPaint(holding(0, typed), paint);
-        long id = acts.act(
+        Map<String, Object> h = holding(typed);
+        return acts.act(
                 me,
-                () -> "Added a " + HoldingForm.valueOf(h.form()).words() + " of " + nameOf(me, paint),
-                List.of(),
-                made -> made.row("holding", store.addHolding(me, h)));
-        facts.refresh(me, paint);
-        return id;
+                () -> "Added a " + ((HoldingForm) h.get("form")).words() + " of " + nameOf(me, paint),
+                () -> hold(me, paint, h));
     }
 
     @Transactional
     public long changeHolding(Collector me, long id, NewHolding typed) {
         PaintStore.HoldingRow old = store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
-        PaintStore.HoldingRow h = withPaint(holding(id, typed), old.paintId());
+        Map<String, Object> h = holding(typed);
         acts.act(
                 me,
                 () -> "Changed a holding of " + nameOf(me, old.paintId()),
-                List.of(new Acts.Row("holding", id)),
-                made -> {
-                    if (!store.changeHolding(me, h)) {
-                        throw new Stale(
-                                "It was changed in another window since you opened it. Nothing was overwritten.", old);
-                    }
-                    return null;
-                });
-        facts.refresh(me, old.paintId());
+                () -> rows.change(me, "holding", id, h, typed.version() == null ? 1 : typed.version(), () -> old));
         return old.paintId();
     }
 
     @Transactional
     public void deleteHolding(Collector me, long id) {
         PaintStore.HoldingRow old = store.holding(me, id).orElseThrow(() -> new NotFound("There is no such holding."));
-        acts.act(
-                me,
-                () -> "Deleted a holding of " + nameOf(me, old.paintId()),
-                List.of(new Acts.Row("holding", id)),
-                made -> {
-                    store.deleteHolding(me, id);
-                    return null;
-                });
-        facts.refresh(me, old.paintId());
+        acts.act(me, () -> "Deleted a holding of " + nameOf(me, old.paintId()), () -> rows.remove(me, "holding", id));
     }
 
     /** Notes what the eye says; earlier observations stay. */
@@ -300,30 +261,25 @@ public class Paints {
         }
         String note = Words.lines("note", typed.note(), 1000);
         String paper = Words.line("paper", typed.paper(), 120);
-        if (typed.chart() != null && !store.hasChart(me, typed.chart())) {
-            throw new NotFound("There is no chart " + typed.chart() + " in your collection.");
-        }
+        if (typed.chart() != null) ownership.require(me, "chart", typed.chart());
         acts.act(
                 me,
                 () -> "Noted " + value.toLowerCase(Locale.ROOT).replace('_', ' ') + " "
                         + trait.name().toLowerCase(Locale.ROOT) + " of " + nameOf(me, paint),
-                List.of(),
-                made -> made.row(
+                () -> rows.add(
+                        me,
                         "observation",
-                        store.addObservation(
-                                me,
-                                new PaintStore.ObservationRow(
-                                        0,
-                                        paint,
-                                        trait.name(),
-                                        value,
-                                        source.name(),
-                                        note,
-                                        on,
-                                        PaintStore.now(clock),
-                                        paper,
-                                        typed.chart()))));
-        facts.refresh(me, paint);
+                        new PaintStore.ObservationRow(
+                                0,
+                                paint,
+                                trait.name(),
+                                value,
+                                source.name(),
+                                note,
+                                on,
+                                Utc.of(clock.instant()),
+                                paper,
+                                typed.chart())));
     }
 
     @Transactional
@@ -333,12 +289,21 @@ public class Paints {
         acts.act(
                 me,
                 () -> "Deleted an observation of " + nameOf(me, o.paintId()),
-                List.of(new Acts.Row("observation", id)),
-                made -> {
-                    store.deleteObservation(me, id);
-                    return null;
-                });
-        facts.refresh(me, o.paintId());
+                () -> rows.remove(me, "observation", id));
+    }
+
+    /** Where the collector keeps a colour on the cusp, once and for all; nothing lets it find its own family. */
+    @Transactional
+    public void keepFamily(Collector me, long paint, @Nullable String typed) {
+        Family family = Fields.text(typed).isBlank() ? null : Fields.one("family", typed, Family.values());
+        Map<String, Object> row = new HashMap<>();
+        row.put("family", family);
+        acts.act(
+                me,
+                () -> family == null
+                        ? "Let a colour find its own family"
+                        : "Keeps a colour with the " + family.words() + "s",
+                () -> rows.change(me, "paint", paint, row));
     }
 
     private String nameOf(Collector me, long paint) {
@@ -385,7 +350,8 @@ public class Paints {
                 claims);
     }
 
-    private PaintStore.PaintRow row(Collector me, long id, int accession, int version, Checked c, Acts.Made made) {
+    /** What the collector typed of a paint, as its row; makers and lines are made where they are new. */
+    private Map<String, Object> row(Collector me, Checked c) {
         Long maker = null;
         Long line = null;
         if (c.colour != null) {
@@ -394,48 +360,38 @@ public class Paints {
             maker = of.makerId();
             line = of.id();
         } else if (!c.maker.isEmpty()) {
-            maker = makers.makerCalled(me, c.maker, made);
-            if (!c.line.isEmpty()) line = makers.lineCalled(me, maker, c.line, made);
+            maker = makers.makerCalled(me, c.maker);
+            if (!c.line.isEmpty()) line = makers.lineCalled(me, maker, c.line);
         }
-        return new PaintStore.PaintRow(
-                id,
-                accession,
-                c.name,
-                maker,
-                line,
-                c.colour,
-                c.edition,
-                c.labelText,
-                c.series,
-                c.wished,
-                c.note,
-                c.claims.written(Trait.LIGHTFASTNESS),
-                c.claims.written(Trait.TRANSPARENCY),
-                c.claims.written(Trait.STAINING),
-                c.claims.written(Trait.GRANULATION),
-                PaintStore.now(clock),
-                version,
-                null);
+        Map<String, Object> row = new HashMap<>();
+        row.put("name", c.name);
+        row.put("maker_id", maker);
+        row.put("line_id", line);
+        row.put("colour_id", c.colour);
+        row.put("edition_id", c.edition);
+        row.put("label_text", c.labelText);
+        row.put("series", c.series);
+        row.put("wished", c.wished);
+        row.put("note", c.note);
+        for (Trait trait : Trait.values()) row.put("claim_" + trait.words(), c.claims.written(trait));
+        return row;
     }
 
-    private PaintStore.HoldingRow holding(long id, NewHolding typed) {
+    private static Map<String, Object> holding(NewHolding typed) {
         List<Refusal.Fault> faults = new ArrayList<>();
         HoldingForm form =
                 Fields.tried(faults, () -> Fields.one("form", Fields.text(typed.form()), HoldingForm.values()));
-        HoldingState state = Fields.text(typed.state()).isBlank()
-                ? HoldingState.HERE
-                : Fields.tried(faults, () -> Fields.one("state", Fields.text(typed.state()), HoldingState.values()));
+        HoldingState state = Fields.tried(
+                faults, () -> Fields.one("state", typed.state(), HoldingState.HERE, HoldingState.values()));
         BigDecimal volume = Fields.text(typed.volume()).isBlank()
                 ? null
-                : Fields.tried(
-                        faults, () -> Volume.parse(Fields.text(typed.volume())).ml());
+                : Fields.tried(faults, () -> Volume.parse(typed.volume()).ml());
         Money price = Fields.text(typed.price()).isBlank()
                 ? null
                 : Fields.tried(
                         faults,
                         () -> Prices.parse(
-                                Fields.text(typed.price()),
-                                Fields.text(typed.currency()).isBlank() ? "EUR" : Fields.text(typed.currency())));
+                                typed.price(), Fields.text(typed.currency()).isBlank() ? "EUR" : typed.currency()));
         int left = typed.left() == null ? 100 : typed.left();
         if (left < 0 || left > 100) {
             faults.add(new Refusal.Fault("left", left + " % cannot be left.", "Write a number from 0 to 100."));
@@ -443,40 +399,18 @@ public class Paints {
         LocalDate cameOn = Fields.text(typed.cameOn()).isBlank()
                 ? null
                 : Fields.tried(faults, () -> Fields.day("cameOn", typed.cameOn(), null));
-        String where = Fields.tried(faults, () -> Words.line("kept where", typed.keptWhere(), 160));
-        String from = Fields.tried(faults, () -> Words.line("from", typed.from(), 160));
-        String note = Fields.tried(faults, () -> Words.lines("note", typed.note(), 1000));
+        Map<String, Object> row = new HashMap<>();
+        row.put("form", form);
+        row.put("volume", volume);
+        row.put("left_percent", state == HoldingState.USED_UP ? 0 : left);
+        row.put("state", state);
+        row.put("kept_where", Fields.tried(faults, () -> Words.line("kept where", typed.keptWhere(), 160)));
+        row.put("came_from", Fields.tried(faults, () -> Words.line("from", typed.from(), 160)));
+        row.put("came_on", cameOn);
+        row.put("price", price == null ? null : price.getAmount());
+        row.put("currency", price == null ? null : price.getCurrencyUnit().getCode());
+        row.put("note", Fields.tried(faults, () -> Words.lines("note", typed.note(), 1000)));
         if (!faults.isEmpty()) throw new Refusal(faults);
-        return new PaintStore.HoldingRow(
-                id,
-                0,
-                form.name(),
-                volume,
-                state == HoldingState.USED_UP ? 0 : left,
-                state.name(),
-                where,
-                from,
-                cameOn,
-                price == null ? null : price.getAmount(),
-                price == null ? null : price.getCurrencyUnit().getCode(),
-                note,
-                typed.version() == null ? 1 : typed.version());
-    }
-
-    private static PaintStore.HoldingRow withPaint(PaintStore.HoldingRow h, long paint) {
-        return new PaintStore.HoldingRow(
-                h.id(),
-                paint,
-                h.form(),
-                h.volume(),
-                h.leftPercent(),
-                h.state(),
-                h.keptWhere(),
-                h.cameFrom(),
-                h.cameOn(),
-                h.price(),
-                h.currency(),
-                h.note(),
-                h.version());
+        return row;
     }
 }

@@ -5,16 +5,16 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
-import molvet.server.account.Collector;
 import molvet.server.arrival.ArrivalSheet;
 import molvet.server.arrival.Arrivals;
 import molvet.server.arrival.DotCards;
 import molvet.server.arrival.Pours;
-import molvet.server.collection.FindStore;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
-import molvet.server.maker.Charts;
 import molvet.server.maker.MakerStore;
 import molvet.server.maker.Makers;
+import molvet.server.maker.MakersCharts;
+import molvet.server.platform.Collector;
 import molvet.server.reading.Readings;
 import molvet.server.shelf.Shelf;
 import org.apache.commons.csv.CSVRecord;
@@ -32,25 +32,28 @@ class DemoArrivals {
     private final Arrivals arrivals;
     private final DotCards cards;
     private final Pours pours;
-    private final Charts charts;
+    private final MakersCharts charts;
     private final Makers makers;
     private final MakerStore makerStore;
     private final PaintViews views;
     private final Shelf shelf;
     private final Readings readings;
     private final Clock clock;
+    private final Finder finder;
 
     DemoArrivals(
             Arrivals arrivals,
             DotCards cards,
             Pours pours,
-            Charts charts,
+            MakersCharts charts,
             Makers makers,
             MakerStore makerStore,
             PaintViews views,
             Shelf shelf,
             Readings readings,
-            Clock clock) {
+            Clock clock,
+            Finder finder) {
+        this.finder = finder;
         this.arrivals = arrivals;
         this.cards = cards;
         this.pours = pours;
@@ -258,7 +261,7 @@ class DemoArrivals {
                 me,
                 line,
                 String.join("\n", csv).getBytes(StandardCharsets.UTF_8),
-                new Charts.Mend(null, null, null, "EUR", true, ""));
+                new MakersCharts.Mend(null, null, null, "EUR", true, ""));
         cards.make(
                 me,
                 line,
@@ -280,8 +283,8 @@ class DemoArrivals {
                         ""));
         shelf.addKeeper(me, Shelf.NewKeeper.of("BINDER", 2, "The Inshore card, carried over", 10, A_PAGE));
         for (int i = 0; i < CARRIED_OVER; i++) {
-            List<PaintViews.PaintEntry> found = views.find(
-                            me, "\"" + dots.get(i).get("Name") + "\"", FindStore.Order.NUMBER, 1, null)
+            List<PaintViews.PaintEntry> found = finder.list(
+                            me, "\"" + dots.get(i).get("Name") + "\"", "number", 1, null)
                     .paints();
             if (found.isEmpty()) continue;
             long swatch = shelf.addSwatch(
@@ -301,7 +304,7 @@ class DemoArrivals {
     private void pour(Collector me, String name, int daysAgo, boolean hard) {
         PaintViews.PaintPage paint = views.page(
                 me,
-                views.find(me, "\"" + name + "\"", FindStore.Order.NUMBER, 1, null)
+                finder.list(me, "\"" + name + "\"", "number", 1, null)
                         .paints()
                         .get(0)
                         .id());

@@ -14,12 +14,14 @@ import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.server.account.Accounts;
-import molvet.server.account.Collector;
-import molvet.server.account.HealthController;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.Paints;
-import molvet.server.collection.VoiceStore;
 import molvet.server.maker.Makers;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.HealthController;
+import molvet.server.platform.Rows;
 import molvet.server.reading.Readings;
 import molvet.server.reading.standin.SimulatedPainter;
 import molvet.server.shelf.Shelf;
@@ -50,14 +52,16 @@ public class DemoCollection {
     private final Shelf shelf;
     private final Readings readings;
     private final PaintViews views;
-    private final VoiceStore finds;
     private final DemoArrivals arrivals;
-    private final DemoBench bench;
+    private final DemoCharts charts;
     private final DemoReading reading;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
     private final HealthController.Progress progress;
+    private final Finder finder;
+    private final Acts acts;
+    private final Rows rows;
 
     DemoCollection(
             Accounts accounts,
@@ -66,23 +70,27 @@ public class DemoCollection {
             Shelf shelf,
             Readings readings,
             PaintViews views,
-            VoiceStore finds,
             DemoArrivals arrivals,
-            DemoBench bench,
+            DemoCharts charts,
             DemoReading reading,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
-            HealthController.Progress progress) {
+            HealthController.Progress progress,
+            Finder finder,
+            Acts acts,
+            Rows rows) {
+        this.rows = rows;
+        this.acts = acts;
+        this.finder = finder;
         this.accounts = accounts;
         this.makers = makers;
         this.paints = paints;
         this.shelf = shelf;
         this.readings = readings;
         this.views = views;
-        this.finds = finds;
         this.arrivals = arrivals;
-        this.bench = bench;
+        this.charts = charts;
         this.reading = reading;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
@@ -204,7 +212,7 @@ public class DemoCollection {
         progress.say("Unpacking the demo's arrivals");
         arrivals.downsize(me, lines.get("Pellworth"));
         arrivals.fill(me, makerIds.get("Pellworth"), dots, ofDots);
-        bench.fill(me);
+        charts.fill(me);
         reading.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
@@ -215,9 +223,9 @@ public class DemoCollection {
         observe(me, "Slipway Blue", "strength", "OVERWHELMING", "");
         observe(me, "Cobalt Tide", "liking", "LOVED", "");
         observe(me, "Gorse Yellow", "rewetting", "HARD", "");
-        finds.saveFind(me, "The field box", "from \"Field box of " + OF_A_BOX + "\"");
-        finds.saveFind(me, "Grainy blues", "hue:blue granulating");
-        finds.saveFind(me, "Fading ones", "not lightfast or doubtful lightfastness");
+        keep(me, "The field box", "from \"Field box of " + OF_A_BOX + "\"");
+        keep(me, "Grainy blues", "hue:blue granulating");
+        keep(me, "Fading ones", "not lightfast or doubtful lightfastness");
         return me;
     }
 
@@ -241,7 +249,7 @@ public class DemoCollection {
     }
 
     private void observe(Collector me, String name, String trait, String value, String note) {
-        views.find(me, "\"" + name + "\"", molvet.server.collection.FindStore.Order.NUMBER, 1, null)
+        finder.list(me, "\"" + name + "\"", "number", 1, null)
                 .paints()
                 .forEach(p -> paints.observe(
                         me, p.id(), new Paints.NewObservation(trait, value, note, "2026-10-11", null, null, null)));
@@ -291,5 +299,9 @@ public class DemoCollection {
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }
+    }
+
+    private void keep(Collector me, String name, String text) {
+        acts.quietly(me, () -> rows.put(me, "saved_find", Map.of("name", name), Map.of("text", text)));
     }
 }

@@ -1,8 +1,8 @@
 package molvet.server.demo;
 
 import java.util.List;
-import molvet.server.account.Collector;
 import molvet.server.chart.Sheets;
+import molvet.server.platform.Collector;
 import molvet.server.reading.Standins;
 import org.springframework.stereotype.Service;
 

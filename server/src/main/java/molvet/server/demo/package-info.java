@@ -1,3 +1,8 @@
-/** The demo collection of the invented world, loaded through the same doors as anyone's. */
+/**
+ * The demo collection, made through the services of the rooms as a collector would make it, and loaded once. No room knows it.
+ */
+@StandsOn({"choosing", "account", "find"})
 @org.jspecify.annotations.NullMarked
 package molvet.server.demo;
+
+import molvet.core.StandsOn;

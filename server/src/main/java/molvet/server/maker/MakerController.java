@@ -4,13 +4,16 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
+import molvet.core.maker.ColourStatus;
+import molvet.core.maker.LineGrade;
 import molvet.core.maker.MakerScale;
 import molvet.core.maker.PublishedScale;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -28,8 +31,10 @@ class MakerController {
     private final Makers makers;
     private final MakerStore store;
     private final LabelReader reader;
+    private final Makers.Use use;
 
-    MakerController(Makers makers, MakerStore store, LabelReader reader) {
+    MakerController(Makers makers, MakerStore store, LabelReader reader, Makers.Use use) {
+        this.use = use;
         this.makers = makers;
         this.store = store;
         this.reader = reader;
@@ -59,7 +64,8 @@ class MakerController {
 
     record MakerList(List<MakerEntry> makers) {}
 
-    record LineView(long id, String name, String grade, boolean honey, int colours, int version) {}
+    record LineView(
+            long id, String name, @OneOf(LineGrade.class) String grade, boolean honey, int colours, int version) {}
 
     record EditionView(
             long id,
@@ -77,7 +83,7 @@ class MakerController {
             String name,
             List<Makers.NewName> names,
             @Nullable Integer series,
-            String status,
+            @OneOf(ColourStatus.class) String status,
             List<EditionView> editions,
             int version) {}
 
@@ -86,7 +92,7 @@ class MakerController {
     record LinePage(
             long id,
             String name,
-            String grade,
+            @OneOf(LineGrade.class) String grade,
             boolean honey,
             long maker,
             String makerName,
@@ -96,8 +102,9 @@ class MakerController {
 
     @GetMapping("/api/makers")
     MakerList all(Collector me) {
+        Map<Long, Integer> paints = use.paints(me);
         return new MakerList(store.makers(me).stream()
-                .map(m -> new MakerEntry(m.id(), m.name(), m.initials(), m.paints(), m.lines()))
+                .map(m -> new MakerEntry(m.id(), m.name(), m.initials(), paints.getOrDefault(m.id(), 0), m.lines()))
                 .toList());
     }
 
@@ -126,7 +133,7 @@ class MakerController {
                                                 s.words(), s.scale().toString()))
                                         .toList()))
                         .toList(),
-                m.paints(),
+                use.paints(me).getOrDefault(maker, 0),
                 store.lines(me, maker).stream()
                         .map(l -> new LineView(l.id(), l.name(), l.grade(), l.honey(), l.colours(), l.version()))
                         .toList(),

@@ -1,8 +1,6 @@
 package molvet.server.maker;
 
-import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,11 +8,10 @@ import java.util.Optional;
 import molvet.core.maker.ChartIndex;
 import molvet.core.maker.MakerScale;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Collector;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** All SQL of the makers. */
@@ -37,7 +34,6 @@ public class MakerStore {
             String scaleStaining,
             String scaleGranulation,
             int version,
-            int paints,
             int lines) {
         public MakerScale scale(Trait trait) {
             return MakerScale.parse(
@@ -80,7 +76,7 @@ public class MakerStore {
     private static final String MAKER = """
             select m.id, m.name, m.initials, m.note, m.scale_lightfastness, m.scale_transparency, m.scale_staining,
                    m.scale_granulation, m.version,
-                   (select count(*) from paint p where p.maker_id = m.id and p.collector_id = m.collector_id) paints,
+
                    (select count(*) from line l where l.maker_id = m.id and l.collector_id = m.collector_id) `lines`
             from maker m where m.collector_id = :me
             """;
@@ -115,57 +111,6 @@ public class MakerStore {
                 .optional();
     }
 
-    long addMaker(Collector me, String name, String initials, String note, Map<Trait, String> scales) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into maker (collector_id, name, initials, note, scale_lightfastness, scale_transparency,
-                                   scale_staining, scale_granulation)
-                values (:me, :name, :initials, :note, :light, :trans, :stain, :gran)
-                """)
-                .param("me", me.id())
-                .param("name", name)
-                .param("initials", initials)
-                .param("note", note)
-                .params(scaleParams(scales))
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeMaker(
-            Collector me, long id, int version, String name, String initials, String note, Map<Trait, String> scales) {
-        return db.sql("""
-                update maker set name = :name, initials = :initials, note = :note, scale_lightfastness = :light,
-                       scale_transparency = :trans, scale_staining = :stain, scale_granulation = :gran,
-                       version = version + 1
-                where id = :id and collector_id = :me and version = :version
-                """)
-                        .param("me", me.id())
-                        .param("id", id)
-                        .param("version", version)
-                        .param("name", name)
-                        .param("initials", initials)
-                        .param("note", note)
-                        .params(scaleParams(scales))
-                        .update()
-                == 1;
-    }
-
-    private static Map<String, String> scaleParams(Map<Trait, String> scales) {
-        Map<Trait, String> all = new EnumMap<>(Trait.class);
-        all.putAll(scales);
-        return Map.of(
-                "light", all.getOrDefault(Trait.LIGHTFASTNESS, ""),
-                "trans", all.getOrDefault(Trait.TRANSPARENCY, ""),
-                "stain", all.getOrDefault(Trait.STAINING, ""),
-                "gran", all.getOrDefault(Trait.GRANULATION, ""));
-    }
-
-    void deleteMaker(Collector me, long id) {
-        db.sql("delete from maker where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
     private static final String LINE = """
             select l.id, l.maker_id, l.name, l.grade, l.honey, l.version,
                    (select count(*) from colour c where c.line_id = l.id and c.collector_id = l.collector_id) colours
@@ -195,21 +140,6 @@ public class MakerStore {
                 .param("name", name)
                 .query(LineRow.class)
                 .optional();
-    }
-
-    long addLine(Collector me, long maker, String name, String grade, boolean honey) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into line (collector_id, maker_id, name, grade, honey) values (?, ?, ?, ?, ?)")
-                .params(me.id(), maker, name, grade, honey)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeLine(Collector me, long id, int version, String name, String grade, boolean honey) {
-        return db.sql("""
-                update line set name = ?, grade = ?, honey = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """).params(name, grade, honey, id, me.id(), version).update() == 1;
     }
 
     public List<ColourRow> colours(Collector me, long line) {
@@ -250,90 +180,6 @@ public class MakerStore {
                        claim_staining, claim_granulation, note
                 from edition where collector_id = ? order by colour_id, coalesce(since_year, 0) desc, id desc
                 """).param(me.id()).query(EditionRow.class).list();
-    }
-
-    long addColour(
-            Collector me, long line, String catalogueNumber, String name, @Nullable Integer series, String status) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into colour (collector_id, line_id, catalogue_number, name, series, status)
-                values (?, ?, ?, ?, ?, ?)
-                """).params(me.id(), line, catalogueNumber, name, series, status).update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeColour(
-            Collector me,
-            long id,
-            int version,
-            String catalogueNumber,
-            String name,
-            @Nullable Integer series,
-            String status) {
-        return db.sql("""
-                update colour set catalogue_number = ?, name = ?, series = ?, status = ?, version = version + 1
-                where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(catalogueNumber, name, series, status, id, me.id(), version)
-                        .update()
-                == 1;
-    }
-
-    List<Long> nameIds(Collector me, long colour) {
-        return db.sql("select id from colour_name where collector_id = ? and colour_id = ?")
-                .params(me.id(), colour)
-                .query(Long.class)
-                .list();
-    }
-
-    void clearNames(Collector me, long colour) {
-        db.sql("delete from colour_name where collector_id = ? and colour_id = ?")
-                .params(me.id(), colour)
-                .update();
-    }
-
-    long addName(Collector me, long colour, String language, String name) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into colour_name (collector_id, colour_id, language, name) values (?, ?, ?, ?)")
-                .params(me.id(), colour, language, name)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    long addEdition(Collector me, long colour, EditionRow e) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into edition (collector_id, colour_id, label, since_year, label_text, sizes, claim_lightfastness,
-                                     claim_transparency, claim_staining, claim_granulation, note)
-                values (?, ?, ?, ?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        colour,
-                        e.label(),
-                        e.sinceYear(),
-                        e.labelText(),
-                        e.sizes(),
-                        e.claimLightfastness(),
-                        e.claimTransparency(),
-                        e.claimStaining(),
-                        e.claimGranulation(),
-                        e.note())
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    /** Changes what the newest edition is sold at. */
-    void changeSizes(Collector me, long edition, String sizes) {
-        db.sql("update edition set sizes = ? where id = ? and collector_id = ?")
-                .params(sizes, edition, me.id())
-                .update();
-    }
-
-    void changeStatus(Collector me, long colour, String status) {
-        db.sql("update colour set status = ?, version = version + 1 where id = ? and collector_id = ?")
-                .params(status, colour, me.id())
-                .update();
     }
 
     /** The editions of a colour, newest first. */
@@ -384,14 +230,6 @@ public class MakerStore {
                 .list();
     }
 
-    long addLeaflet(Collector me, long line, String title, String mediaType, byte[] bytes, LocalDateTime at) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into leaflet (collector_id, line_id, title, media_type, bytes, at) values (?, ?, ?, ?, ?, ?)")
-                .params(me.id(), line, title, mediaType, bytes, at)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
     record LeafletFile(String title, String mediaType, byte[] bytes) {}
 
     Optional<LeafletFile> leaflet(Collector me, long id) {
@@ -399,11 +237,5 @@ public class MakerStore {
                 .params(me.id(), id)
                 .query(LeafletFile.class)
                 .optional();
-    }
-
-    void deleteLeaflet(Collector me, long id) {
-        db.sql("delete from leaflet where collector_id = ? and id = ?")
-                .params(me.id(), id)
-                .update();
     }
 }

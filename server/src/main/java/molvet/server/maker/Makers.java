@@ -1,7 +1,7 @@
 package molvet.server.maker;
 
 import java.util.Arrays;
-import java.util.EnumMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -15,15 +15,15 @@ import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Ownership;
-import molvet.server.account.Stale;
-import molvet.server.account.Taken;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Ownership;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Taken;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.ApplicationEventPublisher;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -35,18 +35,22 @@ public class Makers {
     private final Acts acts;
     private final Ownership ownership;
     private final LabelReader reader;
-    private final ApplicationEventPublisher events;
+    private final Rows rows;
+    private final Use use;
 
-    Makers(MakerStore store, Acts acts, Ownership ownership, LabelReader reader, ApplicationEventPublisher events) {
+    Makers(MakerStore store, Acts acts, Ownership ownership, LabelReader reader, Rows rows, Use use) {
+        this.use = use;
+        this.rows = rows;
         this.store = store;
         this.acts = acts;
         this.ownership = ownership;
         this.reader = reader;
-        this.events = events;
     }
 
-    /** A maker's name or scales changed: what follows from them must be worked out again. */
-    public record MakerChanged(Collector me, long maker) {}
+    /** How many paints of a collection are of each maker; told by the room that holds them. */
+    public interface Use {
+        Map<Long, Integer> paints(Collector me);
+    }
 
     /** Scales as people write them, see {@link MakerScale}. */
     public record Scales(
@@ -54,10 +58,15 @@ public class Makers {
             @Nullable String transparency,
             @Nullable String staining,
             @Nullable String granulation) {
-        Map<Trait, String> checked() {
-            Map<Trait, String> all = new EnumMap<>(Trait.class);
+        static final Scales NONE = new Scales("", "", "", "");
+
+        /** As they are kept, each in its column. */
+        Map<String, String> kept() {
+            Map<String, String> all = new LinkedHashMap<>();
             for (Trait trait : Trait.values()) {
-                all.put(trait, MakerScale.parse(trait, text(trait)).toString());
+                all.put(
+                        "scale_" + trait.words(),
+                        MakerScale.parse(trait, text(trait)).toString());
             }
             return all;
         }
@@ -83,7 +92,7 @@ public class Makers {
     /** {@code honey}: bound with honey, so that it stays soft longer. */
     public record NewLine(
             String name,
-            @Nullable String grade,
+            @OneOf(LineGrade.class) @Nullable String grade,
             @Nullable Boolean honey,
             @Nullable Integer version) {}
 
@@ -120,143 +129,137 @@ public class Makers {
             @Nullable String catalogueNumber,
             String name,
             @Nullable Integer series,
-            @Nullable String status,
+            @OneOf(ColourStatus.class) @Nullable String status,
             @Nullable List<NewName> names,
             @Nullable NewEdition edition,
             @Nullable Integer version) {}
 
     @Transactional
     public long addMaker(Collector me, NewMaker maker) {
-        String name = Words.needed("maker", maker.name(), 120);
-        String note = Words.lines("note", maker.note(), 2000);
-        Map<Trait, String> scales = scales(maker);
+        Map<String, String> row = row(maker);
         try {
-            return acts.act(
-                    me,
-                    () -> "Added the maker " + name,
-                    List.of(),
-                    made -> made.row(
-                            "maker", store.addMaker(me, name, initials(maker.initials(), name), note, scales)));
+            return acts.act(me, () -> "Added the maker " + row.get("name"), () -> rows.add(me, "maker", row));
         } catch (DuplicateKeyException e) {
-            throw Refusal.of("name", "There is a maker “" + name + "” already.", "Open that one and change it.");
+            throw Refusal.of(
+                    "name", "There is a maker “" + row.get("name") + "” already.", "Open that one and change it.");
         }
+    }
+
+    private static Map<String, String> row(NewMaker maker) {
+        String name = Words.needed("maker", maker.name(), 120);
+        Map<String, String> row = new LinkedHashMap<>(Map.of(
+                "name", name,
+                "initials", initials(maker.initials(), name),
+                "note", Words.lines("note", maker.note(), 2000)));
+        row.putAll((maker.scales() == null ? Scales.NONE : maker.scales()).kept());
+        return row;
     }
 
     @Transactional
     public void changeMaker(Collector me, long id, NewMaker maker) {
-        String name = Words.needed("maker", maker.name(), 120);
-        acts.act(me, () -> "Changed the maker " + name, List.of(new Acts.Row("maker", id)), made -> {
-            if (!store.changeMaker(
-                    me,
-                    id,
-                    versionOf(maker.version()),
-                    name,
-                    initials(maker.initials(), name),
-                    Words.lines("note", maker.note(), 2000),
-                    scales(maker))) {
-                throw stale(store.maker(me, id));
-            }
-            return null;
-        });
-        events.publishEvent(new MakerChanged(me, id));
+        Map<String, String> row = row(maker);
+        acts.act(
+                me,
+                () -> "Changed the maker " + row.get("name"),
+                () -> rows.change(me, "maker", id, row, maker.version(), () -> there(store.maker(me, id))));
     }
 
     @Transactional
     public void deleteMaker(Collector me, long id) {
-        MakerStore.MakerRow row = store.maker(me, id).orElseThrow(() -> new NotFound("There is no such maker."));
-        if (row.paints() + row.lines() > 0) {
+        MakerStore.MakerRow row = there(store.maker(me, id));
+        int paints = use.paints(me).getOrDefault(id, 0);
+        if (paints + row.lines() > 0) {
             throw new Taken(
                     "maker-in-use",
-                    row.name() + " has " + row.paints() + " paints and " + row.lines()
+                    row.name() + " has " + paints + " paints and " + row.lines()
                             + " lines here. Give them to another maker first; nothing was deleted.",
                     null);
         }
-        acts.act(me, () -> "Deleted the maker " + row.name(), List.of(new Acts.Row("maker", id)), made -> {
-            store.deleteMaker(me, id);
-            return null;
-        });
+        acts.act(me, () -> "Deleted the maker " + row.name(), () -> rows.remove(me, "maker", id));
     }
 
     @Transactional
     public long addLine(Collector me, long maker, NewLine line) {
-        String name = Words.needed("line", line.name(), 120);
-        LineGrade grade = Fields.one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
+        Map<String, Object> row = row(line);
+        row.put("maker_id", maker);
         try {
-            return acts.act(
-                    me,
-                    () -> "Added the line " + name,
-                    List.of(),
-                    made -> made.row(
-                            "line", store.addLine(me, maker, name, grade.name(), Boolean.TRUE.equals(line.honey()))));
+            return acts.act(me, () -> "Added the line " + row.get("name"), () -> rows.add(me, "line", row));
         } catch (DuplicateKeyException e) {
-            throw Refusal.of("name", "This maker has a line “" + name + "” already.", "Open that one.");
+            throw Refusal.of("name", "This maker has a line “" + row.get("name") + "” already.", "Open that one.");
         }
+    }
+
+    private static Map<String, Object> row(NewLine line) {
+        return new LinkedHashMap<>(Map.of(
+                "name", Words.needed("line", line.name(), 120),
+                "grade", Fields.one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values()),
+                "honey", Boolean.TRUE.equals(line.honey())));
     }
 
     @Transactional
     public void changeLine(Collector me, long id, NewLine line) {
-        String name = Words.needed("line", line.name(), 120);
-        LineGrade grade = Fields.one("grade", line.grade(), LineGrade.ARTIST, LineGrade.values());
-        acts.act(me, () -> "Changed the line " + name, List.of(new Acts.Row("line", id)), made -> {
-            if (!store.changeLine(
-                    me, id, versionOf(line.version()), name, grade.name(), Boolean.TRUE.equals(line.honey()))) {
-                throw stale(store.line(me, id));
-            }
-            return null;
-        });
+        Map<String, Object> row = row(line);
+        acts.act(
+                me,
+                () -> "Changed the line " + row.get("name"),
+                () -> rows.change(me, "line", id, row, line.version(), () -> there(store.line(me, id))));
     }
 
     @Transactional
     public long addColour(Collector me, long line, NewColour colour) {
         Checked c = check(colour);
-        return acts.act(me, () -> "Added the colour " + c.name, List.of(), made -> {
-            long id =
-                    made.row("colour", store.addColour(me, line, c.catalogueNumber, c.name, c.series, c.status.name()));
-            c.names.forEach((language, name) -> made.row("colour_name", store.addName(me, id, language, name)));
-            if (colour.edition() != null) made.row("edition", store.addEdition(me, id, edition(colour.edition())));
+        return acts.act(me, () -> "Added the colour " + c.name, () -> {
+            long id = rows.add(me, "colour", c.row(line));
+            addNames(me, id, c.names);
+            if (colour.edition() != null) rows.add(me, "edition", edition(id, colour.edition()));
             return id;
         });
+    }
+
+    void addNames(Collector me, long colour, Map<String, String> names) {
+        names.forEach((language, name) ->
+                rows.add(me, "colour_name", Map.of("colour_id", colour, "language", language, "name", name)));
     }
 
     @Transactional
     public void changeColour(Collector me, long id, NewColour colour) {
         Checked c = check(colour);
-        List<Acts.Row> rows = new java.util.ArrayList<>(List.of(new Acts.Row("colour", id)));
-        store.nameIds(me, id).forEach(n -> rows.add(new Acts.Row("colour_name", n)));
-        acts.act(me, () -> "Changed the colour " + c.name, rows, made -> {
-            if (!store.changeColour(
-                    me, id, versionOf(colour.version()), c.catalogueNumber, c.name, c.series, c.status.name())) {
-                throw stale(store.colour(me, id));
-            }
-            store.clearNames(me, id);
-            c.names.forEach((language, name) -> made.row("colour_name", store.addName(me, id, language, name)));
-            return null;
+        MakerStore.ColourRow old = there(store.colour(me, id));
+        acts.act(me, () -> "Changed the colour " + c.name, () -> {
+            rows.change(me, "colour", id, c.row(old.lineId()), colour.version(), () -> there(store.colour(me, id)));
+            rows.ids(me, "colour_name", Map.of("colour_id", id)).forEach(n -> rows.remove(me, "colour_name", n));
+            addNames(me, id, c.names);
         });
     }
 
     /** Makers reformulate: a new edition stands beside the old ones, and paints keep the one they were bought as. */
     @Transactional
     public long addEdition(Collector me, long colour, NewEdition edition) {
-        MakerStore.EditionRow row = edition(edition);
-        return acts.act(
-                me,
-                () -> "Added the edition " + row.label(),
-                List.of(),
-                made -> made.row("edition", store.addEdition(me, colour, row)));
+        MakerStore.EditionRow row = edition(colour, edition);
+        return acts.act(me, () -> "Added the edition " + row.label(), () -> rows.add(me, "edition", row));
     }
 
-    /** The maker of a name, made if there is none. */
-    public long makerCalled(Collector me, String name, Acts.Made made) {
+    /** The maker of a name, made if there is none. Part of the act under way. */
+    public long makerCalled(Collector me, String name) {
         return store.makerNamed(me, name)
                 .map(MakerStore.MakerRow::id)
-                .orElseGet(() -> made.row("maker", store.addMaker(me, name, initials(null, name), "", Map.of())));
+                .orElseGet(() -> rows.add(me, "maker", Map.of("name", name, "initials", initials(null, name))));
     }
 
-    /** The line of a name, made if there is none. */
-    public long lineCalled(Collector me, long maker, String name, Acts.Made made) {
+    /** The line of a name, made if there is none. Part of the act under way. */
+    public long lineCalled(Collector me, long maker, String name) {
         return store.lineNamed(me, maker, name)
                 .map(MakerStore.LineRow::id)
-                .orElseGet(() -> made.row("line", store.addLine(me, maker, name, LineGrade.ARTIST.name(), false)));
+                .orElseGet(
+                        () -> rows.add(me, "line", Map.of("maker_id", maker, "name", name, "grade", LineGrade.ARTIST)));
+    }
+
+    /** One more line in the note of a maker, if there is room for it. Part of the act under way. */
+    public void note(Collector me, long maker, String line) {
+        store.maker(me, maker)
+                .map(m -> (m.note() + "\n" + line).strip())
+                .filter(n -> n.length() <= 2000)
+                .ifPresent(n -> rows.change(me, "maker", maker, Map.of("note", n)));
     }
 
     /** Where a colour stands: its line and maker. @throws NotFound if it is not the collector's */
@@ -270,7 +273,11 @@ public class Makers {
             String name,
             @Nullable Integer series,
             ColourStatus status,
-            Map<String, String> names) {}
+            Map<String, String> names) {
+        MakerStore.ColourRow row(long line) {
+            return new MakerStore.ColourRow(0, line, catalogueNumber, name, series, status.name(), 1);
+        }
+    }
 
     private static Checked check(NewColour colour) {
         Map<String, String> names = new java.util.LinkedHashMap<>();
@@ -297,7 +304,7 @@ public class Makers {
         return series;
     }
 
-    private MakerStore.EditionRow edition(NewEdition e) {
+    private MakerStore.EditionRow edition(long colour, NewEdition e) {
         Claims claims = e.claims() == null ? Claims.NONE : e.claims();
         if (e.sinceYear() != null && (e.sinceYear() < 1700 || e.sinceYear() > 2200)) {
             throw Refusal.of("sinceYear", "The year " + e.sinceYear() + " cannot be right.", "Write it like 2019.");
@@ -307,7 +314,7 @@ public class Makers {
         reader.read(pigments);
         return new MakerStore.EditionRow(
                 0,
-                0,
+                colour,
                 label.isEmpty() ? (e.sinceYear() == null ? "first known" : "since " + e.sinceYear()) : label,
                 e.sinceYear(),
                 pigments,
@@ -317,10 +324,6 @@ public class Makers {
                 claims.written(Trait.STAINING),
                 claims.written(Trait.GRANULATION),
                 Words.lines("note", e.note(), 2000));
-    }
-
-    private static Map<Trait, String> scales(NewMaker maker) {
-        return maker.scales() == null ? Map.of() : maker.scales().checked();
     }
 
     private static String initials(@Nullable String given, String name) {
@@ -336,16 +339,7 @@ public class Makers {
         return shown.length() > 8 ? shown.substring(0, 8) : shown;
     }
 
-    private static int versionOf(@Nullable Integer version) {
-        if (version == null) {
-            throw Refusal.of("version", "The version is missing.", "Send the version you read.");
-        }
-        return version;
-    }
-
-    private static RuntimeException stale(Optional<?> current) {
-        return current.<RuntimeException>map(c ->
-                        new Stale("It was changed in another window since you opened it. Nothing was overwritten.", c))
-                .orElseGet(() -> new NotFound("It is no longer in your collection."));
+    private static <T> T there(Optional<T> row) {
+        return row.orElseThrow(() -> new NotFound("It is no longer in your collection."));
     }
 }

@@ -2,22 +2,28 @@ package molvet.server.pigment;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.Doubts;
+import molvet.core.pigment.Granulation;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.LabelReading;
+import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.Note;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Staining;
+import molvet.core.pigment.Strength;
 import molvet.core.pigment.Trait;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
+import molvet.core.pigment.Transparency;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.MediaType;
-import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -30,13 +36,13 @@ class PigmentController {
     private final PigmentReference reference;
     private final LabelReader reader;
     private final Doubts doubts;
-    private final JdbcClient db;
+    private final PigmentUse use;
 
-    PigmentController(PigmentReference reference, LabelReader reader, Doubts doubts, JdbcClient db) {
+    PigmentController(PigmentReference reference, LabelReader reader, Doubts doubts, PigmentUse use) {
+        this.use = use;
         this.reference = reference;
         this.reader = reader;
         this.doubts = doubts;
-        this.db = db;
     }
 
     /** {@code paints}: how many paints of the collection hold it. */
@@ -46,11 +52,11 @@ class PigmentController {
             String chemicalName,
             String family,
             String hue,
-            String lightfastness,
-            String transparency,
-            String staining,
-            String granulation,
-            String strength,
+            @OneOf(Lightfastness.class) String lightfastness,
+            @OneOf(Transparency.class) String transparency,
+            @OneOf(Staining.class) String staining,
+            @OneOf(Granulation.class) String granulation,
+            @OneOf(Strength.class) String strength,
             List<String> cautions,
             boolean outOfProduction,
             List<String> names,
@@ -75,12 +81,7 @@ class PigmentController {
 
     @GetMapping("/api/pigments")
     Entries all(Collector me) {
-        var counts = new java.util.HashMap<String, Integer>();
-        db.sql("select code, count(*) from paint_pigment where collector_id = ? group by code")
-                .param(me.id())
-                .query(rs -> {
-                    counts.put(rs.getString(1), rs.getInt(2));
-                });
+        Map<String, Integer> counts = use.holding(me);
         return new Entries(
                 reference.all().stream()
                         .map(p -> entry(p, counts.getOrDefault(p.code().toString(), 0)))
@@ -94,10 +95,7 @@ class PigmentController {
                 .flatMap(reference::find)
                 .orElseThrow(() -> new NotFound(
                         "The reference has no pigment “" + (code.length() > 20 ? "of that name" : code) + "”."));
-        int paints = db.sql("select count(*) from paint_pigment where collector_id = ? and code = ?")
-                .params(me.id(), p.code().toString())
-                .query(Integer.class)
-                .single();
+        int paints = use.holding(me).getOrDefault(p.code().toString(), 0);
         List<String> sharing = p.constitution().stream()
                 .flatMap(n -> reference.withConstitution(n).stream())
                 .map(o -> o.code().toString())

@@ -385,7 +385,7 @@ final class ColourFile {
         StringBuilder out = new StringBuilder("name,l,a,b\r\n");
         for (Named n : all) {
             out.append(CSVFormat.DEFAULT.format(
-                            molvet.server.account.Tables.harmless(n.name),
+                            molvet.server.platform.SpreadsheetCells.harmless(n.name),
                             String.format(Locale.ROOT, "%.4f", n.lab.l()),
                             String.format(Locale.ROOT, "%.4f", n.lab.a()),
                             String.format(Locale.ROOT, "%.4f", n.lab.b())))

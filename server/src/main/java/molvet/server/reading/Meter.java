@@ -15,14 +15,12 @@ import java.util.regex.Pattern;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
-import molvet.server.account.Utc;
-import molvet.server.collection.PaintFacts;
 import molvet.server.colour.LabValue;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.Rows;
 import molvet.server.shelf.Shelf;
-import molvet.server.shelf.ShelfStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -36,14 +34,14 @@ class Meter {
 
     private final ReadingStore store;
     private final Shelf shelf;
-    private final PaintFacts facts;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
-    Meter(ReadingStore store, Shelf shelf, PaintFacts facts, Acts acts, Clock clock) {
+    Meter(ReadingStore store, Shelf shelf, Acts acts, Clock clock, Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.shelf = shelf;
-        this.facts = facts;
         this.acts = acts;
         this.clock = clock;
     }
@@ -117,8 +115,7 @@ class Meter {
         acts.act(
                 me,
                 () -> "Kept " + lines.size() + (lines.size() == 1 ? " value" : " values") + " of a colour meter",
-                List.of(),
-                made -> {
+                () -> {
                     for (MeterLine l : lines) {
                         long swatch = store.currentSwatch(me, l.paint())
                                 .orElseGet(() -> shelf.paintedCell(
@@ -126,15 +123,17 @@ class Meter {
                                         l.paint(),
                                         today,
                                         "measured with a meter",
-                                        new ShelfStore.Piece("CARD", 0, 0),
-                                        made));
+                                        Shelf.Piece.unmeasured(Shelf.SwatchKind.CARD)));
                         Lab full = l.massTone().lab();
                         Lab tint = l.tint() == null ? full : l.tint().lab();
-                        made.row("reading", store.addMeter(me, swatch, full, tint, Utc.of(clock.instant())));
+                        rows.add(
+                                me,
+                                "reading",
+                                NewReading.metered(full, tint)
+                                        .onto(swatch, clock.instant())
+                                        .row());
                     }
-                    return null;
                 });
-        lines.stream().map(MeterLine::paint).distinct().forEach(p -> facts.refresh(me, p));
         return lines.size();
     }
 
@@ -142,7 +141,7 @@ class Meter {
     @Transactional(readOnly = true)
     public List<ColourFile.Named> ofChart(Collector me, long chart) {
         List<ColourFile.Named> all = new ArrayList<>();
-        for (ReadingStore.Measured m : store.measuredOnChart(me, chart)) {
+        for (ReadingStore.MeasuredCell m : store.measuredOnChart(me, chart)) {
             String name = String.format(Locale.ROOT, "M-%04d %s", m.accession(), m.name());
             all.add(ColourFile.Named.of(name + " full", new Lab(m.massL(), m.massA(), m.massB())));
             all.add(ColourFile.Named.of(name + " tint", new Lab(m.tintL(), m.tintA(), m.tintB())));

@@ -2,9 +2,9 @@ package molvet.server.reading;
 
 import java.io.IOException;
 import java.time.Duration;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
 import molvet.server.shelf.ShelfStore;
 import org.springframework.http.CacheControl;
 import org.springframework.http.ContentDisposition;

@@ -26,7 +26,7 @@ class ReadingQueue {
 
     private static final long LONGEST_SECONDS = 30;
 
-    private final ScanStore store;
+    private final SheetReadingStore store;
     private final SheetJob job;
     private final Semaphore work = new Semaphore(0);
     private final Map<Long, Double> progress = new ConcurrentHashMap<>();
@@ -36,7 +36,7 @@ class ReadingQueue {
     /** Begun, but cut off by a database that went away: it is read anew once that answers again. */
     private Optional<Long> cutOff = Optional.empty();
 
-    ReadingQueue(ScanStore store, SheetJob job) {
+    ReadingQueue(SheetReadingStore store, SheetJob job) {
         this.store = store;
         this.job = job;
         thread.setDaemon(true);
@@ -74,7 +74,7 @@ class ReadingQueue {
             try {
                 cutOff.ifPresent(store::again);
                 cutOff = Optional.empty();
-                Optional<ScanStore.ScanRow> next = store.next();
+                Optional<SheetReadingStore.ScanRow> next = store.next();
                 if (next.isEmpty()) {
                     work.tryAcquire(LOOK_AGAIN_SECONDS, TimeUnit.SECONDS);
                     work.drainPermits();
@@ -100,7 +100,7 @@ class ReadingQueue {
         }
     }
 
-    private void one(ScanStore.ScanRow scan) {
+    private void one(SheetReadingStore.ScanRow scan) {
         progress.put(scan.id(), 0.0);
         long begun = System.nanoTime();
         try {

@@ -8,6 +8,7 @@ import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
 import java.time.Clock;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.HexFormat;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,12 +22,11 @@ import molvet.core.reading.Light;
 import molvet.core.reading.PaintEdges;
 import molvet.core.reading.Spot;
 import molvet.core.reading.SwatchReading;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
-import molvet.server.account.Utc;
-import molvet.server.collection.PaintFacts;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.Rows;
 import molvet.server.shelf.ShelfStore;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
@@ -41,25 +41,25 @@ public class Readings {
     private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
 
     private final ReadingStore store;
-    private final ScanStore scans;
+    private final SheetReadingStore scans;
     private final ShelfStore shelf;
-    private final PaintFacts facts;
     private final Acts acts;
     private final JsonMapper json;
     private final Clock clock;
+    private final Rows rows;
 
     Readings(
             ReadingStore store,
-            ScanStore scans,
+            SheetReadingStore scans,
             ShelfStore shelf,
-            PaintFacts facts,
             Acts acts,
             JsonMapper json,
-            Clock clock) {
+            Clock clock,
+            Rows rows) {
+        this.rows = rows;
         this.store = store;
         this.scans = scans;
         this.shelf = shelf;
-        this.facts = facts;
         this.acts = acts;
         this.json = json;
         this.clock = clock;
@@ -98,15 +98,20 @@ public class Readings {
         byte[] preview = picture.preview();
         String base = (fileName == null ? "" : fileName).replaceAll(".*[/\\\\]", "");
         String name = Words.line("file name", base.replaceAll("\\p{Cntrl}", ""), 4000);
-        return store.addPicture(
-                me,
-                swatch,
-                name.isEmpty() ? "picture" : name.length() > 200 ? name.substring(0, 200) : name,
-                sha256(bytes),
-                picture,
-                bytes,
-                preview,
-                Utc.of(clock.instant()));
+        Map<String, Object> row = new HashMap<>();
+        row.put("swatch_id", swatch);
+        row.put("file_name", name.isEmpty() ? "picture" : name.length() > 200 ? name.substring(0, 200) : name);
+        row.put("media_type", picture.mediaType());
+        row.put("bytes", bytes);
+        row.put("preview", preview);
+        row.put("sha256", sha256(bytes));
+        row.put("width", picture.width());
+        row.put("height", picture.height());
+        row.put("turn", picture.turn());
+        row.put("profile", picture.profile());
+        row.put("notes", String.join("\n", picture.notes()));
+        row.put("at", clock.instant());
+        return rows.add(me, "picture", row);
     }
 
     /** Measures a picture at the spots picked; the paint's strip is drawn from the result. */
@@ -129,16 +134,9 @@ public class Readings {
                 measured.get("palest"),
                 Optional.ofNullable(measured.get("paper")),
                 Optional.ofNullable(measured.get("line")));
-        long paint = shelf.swatch(me, swatch).orElseThrow().paintId();
-        long id = acts.act(
-                me,
-                () -> "Measured a swatch",
-                List.of(),
-                made -> made.row(
-                        "reading",
-                        store.addReading(me, row, json.writeValueAsString(picked), reading, Utc.of(clock.instant()))));
-        facts.refresh(me, paint);
-        return id;
+        NewReading taken =
+                NewReading.of(reading).onto(swatch, clock.instant()).picked(picture, json.writeValueAsString(picked));
+        return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));
     }
 
     @Transactional
@@ -146,11 +144,7 @@ public class Readings {
         ReadingStore.ReadingRow row =
                 store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
         long paint = shelf.swatch(me, row.swatchId()).orElseThrow().paintId();
-        acts.act(me, () -> "Deleted a reading", List.of(new Acts.Row("reading", reading)), made -> {
-            store.deleteReading(me, reading);
-            return null;
-        });
-        facts.refresh(me, paint);
+        acts.act(me, () -> "Deleted a reading", () -> rows.remove(me, "reading", reading));
         return paint;
     }
 
@@ -203,24 +197,11 @@ public class Readings {
             throw Refusal.of(
                     "corners", "There is no paint in this rectangle.", "Drag its corners to the edges of the paint.");
         }
-        long swatch = row.swatchId();
-        long id = acts.act(
-                me,
-                () -> "Measured a swatch",
-                List.of(),
-                made -> made.row(
-                        "reading",
-                        store.addArea(
-                                me,
-                                new ReadingStore.Origin(
-                                        "PICKED", picture, null, null, "DRY", json.writeValueAsString(area.ends())),
-                                swatch,
-                                read,
-                                json.writeValueAsString(KeptCell.of(read).curve()),
-                                null,
-                                Utc.of(clock.instant()))));
-        facts.refresh(me, shelf.swatch(me, swatch).orElseThrow().paintId());
-        return id;
+        NewReading taken = NewReading.of(
+                        read, json.writeValueAsString(KeptCell.of(read).curve()))
+                .onto(row.swatchId(), clock.instant())
+                .picked(picture, json.writeValueAsString(area.ends()));
+        return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));
     }
 
     /** This reading counts from now on, whichever came later. */
@@ -239,12 +220,7 @@ public class Readings {
         acts.act(
                 me,
                 () -> "Chose the reading that counts",
-                before.stream().map(r -> new Acts.Row("reading", r.id())).toList(),
-                made -> {
-                    before.forEach(r -> store.count(me, r.id(), r.id() == reading));
-                    return null;
-                });
-        facts.refresh(me, paint);
+                () -> before.forEach(r -> rows.change(me, "reading", r.id(), Map.of("counts", r.id() == reading))));
         return paint;
     }
 

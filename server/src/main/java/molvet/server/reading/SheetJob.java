@@ -23,10 +23,10 @@ import molvet.core.reading.Crop;
 import molvet.core.reading.Light;
 import molvet.core.reading.PageMap;
 import molvet.core.reading.PageReading;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
 import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Utc;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -46,7 +46,7 @@ class SheetJob {
     private static final double FOUND = 0.35;
     private static final double WHITE = 8;
 
-    private final ScanStore store;
+    private final SheetReadingStore store;
     private final ReadingStore pictures;
     private final Sheets sheets;
     private final OrderStore orders;
@@ -56,7 +56,7 @@ class SheetJob {
     private final TransactionTemplate transaction;
 
     SheetJob(
-            ScanStore store,
+            SheetReadingStore store,
             ReadingStore pictures,
             Sheets sheets,
             OrderStore orders,
@@ -75,7 +75,7 @@ class SheetJob {
     }
 
     /** @param goOn told the share that is done; false stops */
-    void run(ScanStore.ScanRow scan, Predicate<Double> goOn) {
+    void run(SheetReadingStore.ScanRow scan, Predicate<Double> goOn) {
         if (!store.begin(scan.id(), Utc.of(clock.instant()))) return;
         Collector me = new Collector(scan.collectorId(), "");
         try {
@@ -101,7 +101,7 @@ class SheetJob {
 
     private record Page(Sheets.Sheet sheet, int number, PageMap map) {}
 
-    private void read(Collector me, ScanStore.ScanRow scan, Predicate<Double> goOn) {
+    private void read(Collector me, SheetReadingStore.ScanRow scan, Predicate<Double> goOn) {
         Picture picture =
                 Picture.of(pictures.original(me, scan.pictureId()).orElseThrow().bytes());
         Light light = picture.light();
@@ -116,7 +116,7 @@ class SheetJob {
         keep(scan, page, read, light, picture);
     }
 
-    private Page byMarks(Collector me, ScanStore.ScanRow scan, Light light) {
+    private Page byMarks(Collector me, SheetReadingStore.ScanRow scan, Light light) {
         Marks found = Marks.in(light);
         Optional<Sheets.Sheet> asked = Optional.ofNullable(scan.chartId()).flatMap(c -> sheets.sheet(me, c));
         Optional<Matcher> code = found.text().map(CODE::matcher).filter(Matcher::matches);
@@ -161,7 +161,7 @@ class SheetJob {
         return new Page(sheet, page, SheetInPicture.mapped(light, found, ruled(sheet, page)));
     }
 
-    private Page byHand(Collector me, ScanStore.ScanRow scan, Light light) {
+    private Page byHand(Collector me, SheetReadingStore.ScanRow scan, Light light) {
         Sheets.Sheet sheet = Optional.ofNullable(scan.chartId())
                 .flatMap(c -> sheets.sheet(me, c))
                 .orElseThrow(() -> Refusal.of("chart", "Which chart is it?", "Choose the chart, and read again."));
@@ -196,11 +196,11 @@ class SheetJob {
         }
     }
 
-    private void keep(ScanStore.ScanRow scan, Page page, PageReading read, Light light, Picture picture) {
+    private void keep(SheetReadingStore.ScanRow scan, Page page, PageReading read, Light light, Picture picture) {
         List<String> notes = new java.util.ArrayList<>(picture.notes());
         notes.addAll(read.notes());
         printedSize(read, light, picture, page.sheet.plan()).ifPresent(notes::add);
-        ScanStore.Outcome outcome = new ScanStore.Outcome(
+        SheetReadingStore.Outcome outcome = new SheetReadingStore.Outcome(
                 page.sheet.id(),
                 page.number,
                 json.writeValueAsString(new KeptMap(read.map().h(), read.map().k(), light.width(), light.height())),

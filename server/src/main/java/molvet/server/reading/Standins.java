@@ -22,13 +22,14 @@ import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.PrintedAddress;
 import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.PrintedAddress;
 import molvet.server.reading.standin.Device;
 import molvet.server.reading.standin.Optics;
 import molvet.server.reading.standin.PaintedSheet;
@@ -46,12 +47,12 @@ public class Standins {
 
     private final Sheets sheets;
     private final OrderStore orders;
-    private final Scans scans;
+    private final SheetReadings scans;
     private final PrintedAddress address;
     private final PaintViews paints;
     private final Optics optics = new Optics(PigmentReference.standard());
 
-    Standins(Sheets sheets, OrderStore orders, Scans scans, PrintedAddress address, PaintViews paints) {
+    Standins(Sheets sheets, OrderStore orders, SheetReadings scans, PrintedAddress address, PaintViews paints) {
         this.sheets = sheets;
         this.orders = orders;
         this.scans = scans;
@@ -66,9 +67,9 @@ public class Standins {
      * @param swapped two cells whose paints are painted into each other’s place
      */
     public record Simulated(
-            String device,
+            @OneOf(Device.Kind.class) String device,
             @Nullable Integer page,
-            @Nullable String stage,
+            @OneOf(SheetReadings.Stage.class) @Nullable String stage,
             @Nullable Long seed,
             @Nullable List<Integer> swapped) {}
 

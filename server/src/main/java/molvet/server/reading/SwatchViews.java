@@ -3,14 +3,14 @@ package molvet.server.reading;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalLong;
 import molvet.core.colour.Lab;
 import molvet.core.reading.Repeats;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
+import molvet.server.collection.Measured;
 import molvet.server.collection.PaintViews;
 import molvet.server.colour.LabValue;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Utc;
 import molvet.server.shelf.ShelfStore;
 import molvet.server.shelf.SwatchPlaces;
 import org.springframework.beans.factory.annotation.Autowired;
@@ -37,7 +37,7 @@ class SwatchViews implements PaintViews.Swatches {
     public List<PaintViews.SwatchView> of(Collector me, long paint) {
         List<ReadingStore.PictureRow> pictures = store.picturesOf(me, paint);
         List<ReadingStore.ReadingRow> all = store.readingsOf(me, paint);
-        OptionalLong counting = store.counting(me, paint);
+        Optional<Long> counting = store.counting(me, paint).map(Measured::id);
         return places.of(me, paint).stream()
                 .map(s -> view(me, s, pictures, all, counting))
                 .toList();
@@ -66,7 +66,7 @@ class SwatchViews implements PaintViews.Swatches {
             SwatchPlaces.Placed s,
             List<ReadingStore.PictureRow> pictures,
             List<ReadingStore.ReadingRow> all,
-            OptionalLong counting) {
+            Optional<Long> counting) {
         ShelfStore.SwatchRow row = s.swatch();
         return new PaintViews.SwatchView(
                 row.id(),
@@ -101,7 +101,7 @@ class SwatchViews implements PaintViews.Swatches {
     }
 
     private PaintViews.ReadingView reading(
-            ReadingStore.ReadingRow r, List<ReadingStore.ReadingRow> all, OptionalLong counting) {
+            ReadingStore.ReadingRow r, List<ReadingStore.ReadingRow> all, Optional<Long> counting) {
         Lab massTone = new Lab(r.massL(), r.massA(), r.massB());
         Lab tint = new Lab(r.tintL(), r.tintA(), r.tintB());
         return new PaintViews.ReadingView(
@@ -109,7 +109,7 @@ class SwatchViews implements PaintViews.Swatches {
                 r.pictureId(),
                 r.source(),
                 r.stage(),
-                counting.isPresent() && counting.getAsLong() == r.id(),
+                counting.filter(c -> c == r.id()).isPresent(),
                 r.scanId(),
                 r.variation(),
                 r.staining(),

@@ -1,19 +1,14 @@
 package molvet.server.shelf;
 
 import java.time.Clock;
-import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
-import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Function;
-import java.util.stream.Collectors;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.measure.Refusal;
@@ -21,13 +16,13 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.PlaceCode;
 import molvet.core.shelf.Refiling;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Taken;
 import molvet.server.collection.OrderStore;
-import molvet.server.collection.PaintFacts;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Taken;
 import molvet.server.shelf.ShelfStore.KeeperRow;
 import molvet.server.shelf.ShelfStore.SwatchRow;
 import org.jspecify.annotations.Nullable;
@@ -43,23 +38,26 @@ class Arranging {
 
     private final ShelfStore store;
     private final OrderStore orders;
-    private final PaintFacts facts;
     private final Acts acts;
     private final JsonMapper json;
     private final Clock clock;
     private final SchoolOrder schools;
+    private final Shelf shelf;
+    private final Rows rows;
 
     Arranging(
             ShelfStore store,
             OrderStore orders,
-            PaintFacts facts,
             Acts acts,
             JsonMapper json,
             Clock clock,
-            PigmentReference reference) {
+            PigmentReference reference,
+            Shelf shelf,
+            Rows rows) {
+        this.rows = rows;
+        this.shelf = shelf;
         this.store = store;
         this.orders = orders;
-        this.facts = facts;
         this.acts = acts;
         this.json = json;
         this.clock = clock;
@@ -98,15 +96,17 @@ class Arranging {
         List<SwatchRow> swatches = store.swatchesIn(me, keeper);
         List<Long> wished = inOrder(me, swatches, wanted);
         Optional<ShelfStore.RefilingRow> before = store.refiling(me, keeper);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", keeper)));
-        before.ifPresent(b -> rows.add(new Acts.Row("refiling", b.id())));
-        acts.act(me, () -> "Began to put " + row.code() + " in order: " + wanted.words(), rows, made -> {
-            before.ifPresent(b -> store.deleteRefiling(me, b.id()));
-            store.keepOrder(me, keeper, wanted.name());
-            made.row(
+        acts.act(me, () -> "Began to put " + row.code() + " in order: " + wanted.words(), () -> {
+            before.ifPresent(b -> rows.remove(me, "refiling", b.id()));
+            rows.change(me, "keeper", keeper, Map.of("school", wanted));
+            rows.add(
+                    me,
                     "refiling",
-                    store.addRefiling(me, keeper, wanted.words(), json.writeValueAsString(wished), clock.instant()));
-            return null;
+                    Map.of(
+                            "keeper_id", keeper,
+                            "said", wanted.words(),
+                            "wished", json.writeValueAsString(wished),
+                            "started_at", clock.instant()));
         });
     }
 
@@ -126,24 +126,16 @@ class Arranging {
         List<Long> then = Refiling.after(now, step.get());
         Map<Long, Spot> moves = renumbered(keeper, taken, then);
         boolean last = steps.size() == 1;
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("refiling", refiling.id())));
-        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
         acts.act(
                 me,
                 () -> "Re-filed " + store.paintName(me, swatchRow(me, swatch).paintId()) + " in " + row.code(),
-                rows,
-                made -> {
+                () -> {
                     relocate(me, moves);
-                    if (last) store.deleteRefiling(me, refiling.id());
-                    else store.refiled(me, refiling.id());
-                    store.event(
-                            me,
-                            swatch,
-                            clock.instant(),
-                            "Re-filed at " + row.keeper().place(moves.getOrDefault(swatch, spot(me, swatch)).position));
-                    return null;
+                    if (last) rows.remove(me, "refiling", refiling.id());
+                    else rows.change(me, "refiling", refiling.id(), Map.of("done", refiling.done() + 1));
+                    Spot at = moves.containsKey(swatch) ? moves.get(swatch) : spot(me, swatch);
+                    shelf.event(me, swatch, "Re-filed at " + row.keeper().place(at.position));
                 });
-        refresh(me, moves.keySet());
         return last;
     }
 
@@ -154,11 +146,7 @@ class Arranging {
                 .ifPresent(r -> acts.act(
                         me,
                         () -> "Stopped putting " + row.code() + " in order",
-                        List.of(new Acts.Row("refiling", r.id())),
-                        made -> {
-                            store.deleteRefiling(me, r.id());
-                            return null;
-                        }));
+                        () -> rows.remove(me, "refiling", r.id())));
     }
 
     /** The wished order of the cards that are there; cards that came since stay behind those they stand behind now. */
@@ -275,16 +263,11 @@ class Arranging {
         moves.forEach((s, spot) -> store.tooLarge(me, s, into).ifPresent(why -> {
             throw Refusal.of("from", store.paintName(me, swatchRow(me, s).paintId()) + ": " + why, "Move it first.");
         }));
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", from)));
-        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
-        store.refiling(me, from).ifPresent(r -> rows.add(new Acts.Row("refiling", r.id())));
-        acts.act(me, () -> "Merged " + source.code() + " into " + target.code(), rows, made -> {
+        acts.act(me, () -> "Merged " + source.code() + " into " + target.code(), () -> {
             relocate(me, moves);
             told(me, moves, target.keeper(), "Moved to ");
-            store.deleteKeeper(me, from);
-            return null;
+            rows.remove(me, "keeper", from);
         });
-        refresh(me, moves.keySet());
     }
 
     /** A keeper is divided: everything from a place on goes into a new one of its kind and size. @return the new one */
@@ -302,34 +285,24 @@ class Arranging {
                     first == 1 ? "Nothing would be left in " + row.code() + "." : "There is nothing from there on.",
                     "Choose a place in the middle of what is filed.");
         }
-        int number = 1
-                + store.keepers(me).stream()
-                        .filter(k -> k.kind().equals(row.kind()))
-                        .mapToInt(KeeperRow::number)
-                        .max()
-                        .orElse(0);
+        int number = shelf.nextNumber(me, old.kind());
         Keeper fresh = new Keeper(old.kind(), number, old.pages(), old.cells());
-        List<Acts.Row> rows = behind.values().stream()
-                .map(s -> new Acts.Row("swatch", s))
-                .collect(Collectors.toCollection(ArrayList::new));
-        long id = acts.act(
+        Map<String, Object> keeperRow = Shelf.row(fresh);
+        keeperRow.put("name", row.name());
+        keeperRow.put("pocket_width", row.pocketWidth());
+        keeperRow.put("pocket_height", row.pocketHeight());
+        return acts.act(
                 me,
                 () -> "Divided " + row.code() + " at " + old.place(first) + " into "
                         + old.kind().letter() + number,
-                rows,
-                made -> {
-                    long made2 = made.row(
-                            "keeper",
-                            store.addKeeper(
-                                    me, fresh, new ShelfStore.Told(row.name(), row.pocketWidth(), row.pocketHeight())));
+                () -> {
+                    long into = rows.add(me, "keeper", keeperRow);
                     Map<Long, Spot> moves = new LinkedHashMap<>();
-                    behind.forEach((p, s) -> moves.put(s, new Spot(made2, p - first + 1)));
+                    behind.forEach((p, s) -> moves.put(s, new Spot(into, p - first + 1)));
                     relocate(me, moves);
                     told(me, moves, fresh, "Moved to ");
-                    return made2;
+                    return into;
                 });
-        refresh(me, new LinkedHashSet<>(behind.values()));
-        return id;
     }
 
     /** A page of a binder or sketchbook goes to another place in it; those between move on. */
@@ -350,14 +323,10 @@ class Arranging {
             int then = on == page ? to : on > page && on <= to ? on - 1 : on < page && on >= to ? on + 1 : on;
             if (then != on) moves.put(swatch, new Spot(keeper, position + (then - on) * k.cells()));
         });
-        List<Acts.Row> rows = new ArrayList<>();
-        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
-        acts.act(me, () -> "Moved page " + page + " of " + row.code() + " to page " + to, rows, made -> {
+        acts.act(me, () -> "Moved page " + page + " of " + row.code() + " to page " + to, () -> {
             relocate(me, moves);
             told(me, moves, k, "Moved to ");
-            return null;
         });
-        refresh(me, moves.keySet());
     }
 
     /**
@@ -390,14 +359,10 @@ class Arranging {
             if (to != e.getKey()) moves.put(e.getValue(), new Spot(keeper, to));
         }
         if (moves.isEmpty()) return;
-        List<Acts.Row> rows = new ArrayList<>();
-        moves.keySet().forEach(s -> rows.add(new Acts.Row("swatch", s)));
-        acts.act(me, () -> "Renumbered " + row.code() + (gap == 0 ? " without gaps" : " with gaps"), rows, made -> {
+        acts.act(me, () -> "Renumbered " + row.code() + (gap == 0 ? " without gaps" : " with gaps"), () -> {
             relocate(me, moves);
             told(me, moves, row.keeper(), "Renumbered ");
-            return null;
         });
-        refresh(me, moves.keySet());
     }
 
     // ---- the walk through a keeper
@@ -406,10 +371,10 @@ class Arranging {
     @Transactional
     public void beginWalk(Collector me, long keeper) {
         KeeperRow row = own(me, keeper);
-        acts.act(me, () -> "Began to look through " + row.code(), List.of(new Acts.Row("keeper", keeper)), made -> {
-            store.walk(me, keeper, clock.instant());
-            return null;
-        });
+        acts.act(
+                me,
+                () -> "Began to look through " + row.code(),
+                () -> rows.change(me, "keeper", keeper, Map.of("walk_at", clock.instant())));
     }
 
     /**
@@ -425,7 +390,10 @@ class Arranging {
         }
         SwatchRow s = swatchRow(me, swatch);
         boolean own = s.keeperId() != null && s.keeperId() == keeper;
-        store.seen(me, swatch, there ? clock.instant() : null, there && !own ? keeper : null);
+        Map<String, Object> seen = new HashMap<>();
+        seen.put("seen_at", there ? clock.instant() : null);
+        seen.put("seen_in", there && !own ? keeper : null);
+        acts.quietly(me, () -> rows.change(me, "swatch", swatch, seen));
     }
 
     /** @param markLost whether what was not ticked off is marked lost */
@@ -438,23 +406,15 @@ class Arranging {
                         .filter(s -> s.seenAt() == null || s.seenAt().isBefore(row.walkAt()))
                         .toList()
                 : List.of();
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", keeper)));
-        missing.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
-        Instant now = clock.instant();
+        Map<String, Object> over = new HashMap<>();
+        over.put("walk_at", null);
         acts.act(
                 me,
                 () -> "Looked through " + row.code() + (missing.isEmpty() ? "" : "; " + missing.size() + " missing"),
-                rows,
-                made -> {
-                    store.walk(me, keeper, null);
-                    missing.forEach(s -> {
-                        store.event(me, s.id(), now, "Lost from " + row.keeper().place(s.position()));
-                        store.put(me, s.id(), null, null);
-                        store.state(me, s.id(), "LOST");
-                    });
-                    return null;
+                () -> {
+                    rows.change(me, "keeper", keeper, over);
+                    missing.forEach(s -> shelf.lost(me, s));
                 });
-        missing.forEach(s -> facts.refresh(me, s.paintId()));
     }
 
     // ---- small things -----------------------------------------------------------------------------------------------
@@ -476,18 +436,12 @@ class Arranging {
 
     /** Places are unique: all are freed before any is taken again. */
     private void relocate(Collector me, Map<Long, Spot> moves) {
-        moves.keySet().forEach(s -> store.put(me, s, null, null));
-        moves.forEach((s, spot) -> store.put(me, s, spot.keeper, spot.position));
+        moves.keySet().forEach(s -> shelf.put(me, s, null, null));
+        moves.forEach((s, spot) -> shelf.put(me, s, spot.keeper, spot.position));
     }
 
     private void told(Collector me, Map<Long, Spot> moves, Keeper keeper, String what) {
-        Instant now = clock.instant();
-        moves.forEach((s, spot) -> store.event(me, s, now, what + keeper.place(spot.position)));
-    }
-
-    private void refresh(Collector me, Set<Long> swatches) {
-        Function<Long, Long> paint = s -> swatchRow(me, s).paintId();
-        swatches.stream().map(paint).distinct().forEach(p -> facts.refresh(me, p));
+        moves.forEach((s, spot) -> shelf.event(me, s, what + keeper.place(spot.position)));
     }
 
     private Spot spot(Collector me, long swatch) {

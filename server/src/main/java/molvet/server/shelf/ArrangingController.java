@@ -10,11 +10,13 @@ import java.util.stream.Collectors;
 import molvet.core.collection.School;
 import molvet.core.measure.Refusal;
 import molvet.core.shelf.Refiling;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
-import molvet.server.account.Utc;
+import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.PaintViews.PaintEntry;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Utc;
 import molvet.server.shelf.ShelfController.KeeperEntry;
 import molvet.server.shelf.ShelfStore.KeeperRow;
 import molvet.server.shelf.ShelfStore.SwatchRow;
@@ -38,8 +40,10 @@ class ArrangingController {
     private final Arranging arranging;
     private final ShelfStore store;
     private final PaintViews paints;
+    private final Finder finder;
 
-    ArrangingController(Arranging arranging, ShelfStore store, PaintViews paints) {
+    ArrangingController(Arranging arranging, ShelfStore store, PaintViews paints, Finder finder) {
+        this.finder = finder;
         this.arranging = arranging;
         this.store = store;
         this.paints = paints;
@@ -54,13 +58,17 @@ class ArrangingController {
     /** {@code under} way or not; {@code cards} in the keeper, {@code done} moved, {@code steps} still to go. */
     record RefilingView(boolean under, String said, int cards, int done, List<RefileStep> steps) {}
 
-    record SchoolChoice(@Nullable String school) {}
+    record SchoolChoice(@OneOf(School.class) @Nullable String school) {}
 
     record OneSwatch(@Nullable Long swatch, @Nullable Boolean there) {}
 
     /** Where a card belongs. {@code shifts}: how many move on by one; 0 if a place is free. */
     record BetweenView(
-            String place, @Nullable CardAt before, @Nullable CardAt after, int shifts, String school) {}
+            String place,
+            @Nullable CardAt before,
+            @Nullable CardAt after,
+            int shifts,
+            @OneOf(School.class) String school) {}
 
     record MergeAsked(@Nullable Long from) {}
 
@@ -83,7 +91,7 @@ class ArrangingController {
             int lostInAll,
             List<ElsewhereView> elsewhere) {}
 
-    record SchoolEntry(String school, String words) {}
+    record SchoolEntry(@OneOf(School.class) String school, String words) {}
 
     record SchoolList(List<SchoolEntry> schools) {}
 
@@ -253,7 +261,7 @@ class ArrangingController {
     }
 
     private PaintViews.PaintList find(Collector me, String find) {
-        return paints.find(me, find, molvet.server.collection.FindStore.Order.parse("hue"), 60, null);
+        return finder.list(me, find, "hue", 60, null);
     }
 
     private Function<Long, CardAt> cards(Collector me, long keeper) {

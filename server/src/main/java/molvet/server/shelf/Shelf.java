@@ -3,27 +3,24 @@ package molvet.server.shelf;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
-import java.util.Arrays;
-import java.util.LinkedHashSet;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import java.util.TreeMap;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Acts;
-import molvet.server.account.Collector;
-import molvet.server.account.Fields;
-import molvet.server.account.NotFound;
-import molvet.server.account.Stale;
-import molvet.server.account.Taken;
-import molvet.server.collection.PaintFacts;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
+import molvet.server.platform.Taken;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.stereotype.Service;
@@ -35,20 +32,20 @@ public class Shelf {
     private static final double MOST_SIDE = 2500;
 
     private final ShelfStore store;
-    private final PaintFacts facts;
     private final Acts acts;
     private final Clock clock;
+    private final Rows rows;
 
-    Shelf(ShelfStore store, PaintFacts facts, Acts acts, Clock clock) {
+    Shelf(ShelfStore store, Acts acts, Clock clock, Rows rows) {
+        this.rows = rows;
         this.store = store;
-        this.facts = facts;
         this.acts = acts;
         this.clock = clock;
     }
 
     /** {@code pages} and {@code cells} may be left out: each kind has a usual size. */
     public record NewKeeper(
-            String kind,
+            @OneOf(KeeperKind.class) String kind,
             @Nullable Integer number,
             @Nullable String name,
             @Nullable Integer pages,
@@ -69,16 +66,22 @@ public class Shelf {
      */
     public record Placing(
             String place,
-            @Nullable String ifTaken,
+
+            @OneOf(words = {"REFUSE", "SWAP", "SHIFT"}) @Nullable
+            String ifTaken,
+
             @Nullable Boolean makeKeeper) {}
 
     public record NewSwatch(
             @Nullable String place,
             @Nullable String paintedOn,
             @Nullable String note,
-            @Nullable String ifTaken,
+
+            @OneOf(words = {"REFUSE", "SWAP", "SHIFT"}) @Nullable
+            String ifTaken,
+
             @Nullable Boolean makeKeeper,
-            @Nullable String kind,
+            @OneOf(Shelf.SwatchKind.class) @Nullable String kind,
             @Nullable Double width,
             @Nullable Double height) {
         /** A card painted on a day, filed in a keeper there is. */
@@ -116,29 +119,31 @@ public class Shelf {
 
     @Transactional
     public long addKeeper(Collector me, NewKeeper typed) {
-        KeeperKind kind = kind(typed.kind());
-        int number = typed.number() != null
-                ? typed.number()
-                : 1
-                        + store.keepers(me).stream()
-                                .filter(k -> k.kind().equals(kind.name()))
-                                .mapToInt(ShelfStore.KeeperRow::number)
-                                .max()
-                                .orElse(0);
-        Keeper keeper = sized(kind, number, typed);
-        ShelfStore.Told told = told(typed, 0, 0);
+        KeeperKind kind = Fields.one("kind", typed.kind(), KeeperKind.values());
+        int number = typed.number() != null ? typed.number() : nextNumber(me, kind);
+        Map<String, Object> row = row(sized(kind, number, typed));
+        row.putAll(told(typed, 0, 0));
         try {
-            return acts.act(
-                    me,
-                    () -> "Made " + kind.words() + " " + number,
-                    List.of(),
-                    made -> made.row("keeper", store.addKeeper(me, keeper, told)));
+            return acts.act(me, () -> "Made " + kind.words() + " " + number, () -> rows.add(me, "keeper", row));
         } catch (DuplicateKeyException e) {
             throw Refusal.of(
                     "number",
                     "There is a " + kind.words() + " " + number + " already.",
                     "Leave the number empty for the next free one.");
         }
+    }
+
+    int nextNumber(Collector me, KeeperKind kind) {
+        return 1
+                + store.keepers(me).stream()
+                        .filter(k -> k.kind().equals(kind.name()))
+                        .mapToInt(ShelfStore.KeeperRow::number)
+                        .max()
+                        .orElse(0);
+    }
+
+    static Map<String, Object> row(Keeper k) {
+        return new HashMap<>(Map.of("kind", k.kind(), "number", k.number(), "pages", k.pages(), "cells", k.cells()));
     }
 
     @Transactional
@@ -151,7 +156,6 @@ public class Shelf {
                 typed.pages() == null ? was.pages() : typed.pages(),
                 typed.cells() == null ? was.cells() : typed.cells());
         TreeMap<Integer, Long> taken = store.taken(me, id);
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("keeper", id)));
         TreeMap<Integer, Integer> moves = new TreeMap<>();
         for (int position : taken.keySet()) {
             PlaceCode place = was.place(position);
@@ -163,20 +167,16 @@ public class Shelf {
             }
             moves.put(
                     position, keeper.position(new PlaceCode(was.kind(), keeper.number(), place.page(), place.cell())));
-            rows.add(new Acts.Row("swatch", taken.get(position)));
         }
-        acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), rows, made -> {
-            if (typed.version() == null
-                    || !store.changeKeeper(
-                            me, id, typed.version(), keeper, told(typed, old.pocketWidth(), old.pocketHeight()))) {
-                throw new Stale("It was changed in another window since you opened it. Nothing was overwritten.", old);
-            }
+        Map<String, Object> row = row(keeper);
+        row.putAll(told(typed, old.pocketWidth(), old.pocketHeight()));
+        acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), () -> {
+            rows.change(me, "keeper", id, row, typed.version(), () -> old);
             // Cells stay on their pages: when a page grows, later places count higher.
             boolean grows = keeper.cells() >= was.cells();
             (grows ? moves.descendingMap() : moves).forEach((from, to) -> {
-                if (!from.equals(to)) store.put(me, taken.get(from), id, to);
+                if (!from.equals(to)) put(me, taken.get(from), id, to);
             });
-            return null;
         });
     }
 
@@ -193,11 +193,7 @@ public class Shelf {
         acts.act(
                 me,
                 () -> "Deleted " + row.keeper().kind().words() + " " + row.number(),
-                List.of(new Acts.Row("keeper", id)),
-                made -> {
-                    store.deleteKeeper(me, id);
-                    return null;
-                });
+                () -> rows.remove(me, "keeper", id));
     }
 
     /** A paint was painted out. A swatch that stood for it before becomes redone, and keeps its history and place. */
@@ -206,36 +202,79 @@ public class Shelf {
         LocalDate today = LocalDate.now(clock.withZone(ZoneOffset.UTC));
         LocalDate on = Fields.day("paintedOn", typed.paintedOn(), today);
         String note = Words.lines("note", typed.note(), 1000);
-        ShelfStore.Piece piece = piece(typed);
+        Piece piece = piece(typed);
         boolean hasPlace = typed.place() != null && !typed.place().isBlank();
         Target target = hasPlace ? target(me, typed.place(), Boolean.TRUE.equals(typed.makeKeeper())) : null;
-        List<ShelfStore.SwatchRow> before = store.swatchesOf(me, paint).stream()
-                .filter(s -> s.state().equals("CURRENT"))
-                .toList();
         String name = store.paintName(me, paint);
-        List<Acts.Row> rows = new ArrayList<>();
-        before.forEach(s -> rows.add(new Acts.Row("swatch", s.id())));
-        Set<Long> paints = new LinkedHashSet<>(List.of(paint));
-        if (target != null) rows.addAll(target.rows(me, store));
-        long id = acts.act(
-                me,
-                () -> "Painted out " + name + (target == null ? "" : " at " + target.place),
-                rows.stream().distinct().toList(),
-                made -> {
-                    for (ShelfStore.SwatchRow s : before) {
-                        store.state(me, s.id(), "REDONE");
-                        store.event(me, s.id(), clock.instant(), "Redone");
-                    }
-                    long swatch = made.row("swatch", store.addSwatch(me, paint, on, note, piece));
-                    store.event(me, swatch, clock.instant(), "Painted on " + on);
-                    if (target != null) paints.addAll(file(me, swatch, target, typed.ifTaken(), made));
-                    return swatch;
-                });
-        paints.forEach(p -> facts.refresh(me, p));
-        return id;
+        return acts.act(me, () -> "Painted out " + name + (target == null ? "" : " at " + target.place), () -> {
+            for (ShelfStore.SwatchRow s : store.swatchesOf(me, paint)) {
+                if (!s.state().equals("CURRENT")) continue;
+                state(me, s.id(), "REDONE");
+                event(me, s.id(), "Redone");
+            }
+            long swatch = painted(me, paint, on, note, piece);
+            event(me, swatch, "Painted on " + on);
+            if (target != null) file(me, swatch, target, typed.ifTaken());
+            return swatch;
+        });
     }
 
-    private static ShelfStore.Piece piece(NewSwatch typed) {
+    /** A piece of paper that carries a swatch; sides in mm, 0 if not measured. */
+    public record Piece(SwatchKind kind, double width, double height) {
+        public static Piece unmeasured(SwatchKind kind) {
+            return new Piece(kind, 0, 0);
+        }
+    }
+
+    private long painted(Collector me, long paint, LocalDate on, String note, Piece piece) {
+        return rows.add(
+                me,
+                "swatch",
+                Map.of(
+                        "paint_id",
+                        paint,
+                        "state",
+                        "CURRENT",
+                        "painted_on",
+                        on,
+                        "note",
+                        note,
+                        "kind",
+                        piece.kind,
+                        "width",
+                        piece.width,
+                        "height",
+                        piece.height));
+    }
+
+    /** Where a swatch lies; nowhere with nulls. Part of the act under way. */
+    void put(Collector me, long swatch, @Nullable Long keeper, @Nullable Integer position) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("keeper_id", keeper);
+        row.put("position", position);
+        row.put("seen_in", null);
+        rows.change(me, "swatch", swatch, row);
+    }
+
+    void state(Collector me, long swatch, String state) {
+        rows.change(me, "swatch", swatch, Map.of("state", state));
+    }
+
+    /** One more sentence of a swatch’s history. */
+    void event(Collector me, long swatch, String said) {
+        rows.add(
+                me,
+                "swatch_event",
+                Map.of(
+                        "swatch_id",
+                        swatch,
+                        "at",
+                        clock.instant(),
+                        "said",
+                        said.length() > 200 ? said.substring(0, 199) + "…" : said));
+    }
+
+    private static Piece piece(NewSwatch typed) {
         SwatchKind kind = Fields.one("kind", typed.kind(), SwatchKind.CARD, SwatchKind.values());
         double width = typed.width() == null ? 0 : typed.width();
         double height = typed.height() == null ? 0 : typed.height();
@@ -243,22 +282,26 @@ public class Shelf {
             throw Refusal.of(
                     "width", "A swatch has two sides between 1 and 2500 mm.", "Leave both empty if not measured.");
         }
-        return new ShelfStore.Piece(kind.name(), width, height);
+        return new Piece(kind, width, height);
     }
 
     /** A cell of a chart was painted: a swatch beside those the paint has. Part of the act under way. */
-    public long paintedCell(
-            Collector me, long paint, LocalDate on, String note, ShelfStore.Piece piece, Acts.Made made) {
-        long swatch = made.row("swatch", store.addSwatch(me, paint, on, note, piece));
-        store.event(me, swatch, clock.instant(), "Painted on " + on + (note.isEmpty() ? "" : ", " + note));
+    public long paintedCell(Collector me, long paint, LocalDate on, String note, Piece piece) {
+        long swatch = painted(me, paint, on, note, piece);
+        event(me, swatch, "Painted on " + on + (note.isEmpty() ? "" : ", " + note));
         return swatch;
+    }
+
+    /** The paper shows another paint than was thought. Part of the act under way. */
+    public void givePaint(Collector me, long swatch, long paint) {
+        rows.change(me, "swatch", swatch, Map.of("paint_id", paint));
     }
 
     /** A cell was washed out: its swatch is one that was redone. Part of the act under way. */
     public void washedOut(Collector me, long swatch) {
-        store.put(me, swatch, null, null);
-        store.state(me, swatch, "REDONE");
-        store.event(me, swatch, clock.instant(), "Washed out");
+        put(me, swatch, null, null);
+        state(me, swatch, "REDONE");
+        event(me, swatch, "Washed out");
     }
 
     /** Files a swatch at a place; see {@link Placing}. @throws Taken saying what is there */
@@ -270,14 +313,10 @@ public class Shelf {
             return;
         }
         Target target = target(me, typed.place(), Boolean.TRUE.equals(typed.makeKeeper()));
-        List<Acts.Row> rows = new ArrayList<>(List.of(new Acts.Row("swatch", id)));
-        rows.addAll(target.rows(me, store));
-        Set<Long> paints = acts.act(
+        acts.act(
                 me,
                 () -> "Filed " + store.paintName(me, swatch.paintId()) + " at " + target.place,
-                rows.stream().distinct().toList(),
-                made -> file(me, id, target, typed.ifTaken(), made));
-        paints.forEach(p -> facts.refresh(me, p));
+                () -> file(me, id, target, typed.ifTaken()));
     }
 
     /**
@@ -295,20 +334,15 @@ public class Shelf {
         if (waiting.isEmpty()) {
             throw Refusal.of("place", "Nothing of it waits to be filed.", "Paint it first, or look where it is filed.");
         }
-        List<Acts.Row> rows =
-                waiting.stream().map(s -> new Acts.Row("swatch", s.id())).toList();
-        Set<Long> paints = acts.act(
+        acts.act(
                 me,
                 () -> "Filed " + what + " at " + PlaceCode.of(place),
-                rows,
-                made -> fileEach(
-                        me, waiting.stream().map(ShelfStore.SwatchRow::id).toList(), place, make, cut, made));
-        paints.forEach(p -> facts.refresh(me, p));
+                () -> fileEach(
+                        me, waiting.stream().map(ShelfStore.SwatchRow::id).toList(), place, make, cut));
     }
 
-    /** The same for swatches none of which is filed. Part of the act under way. @return their paints */
-    public Set<Long> fileEach(
-            Collector me, List<Long> swatches, String place, boolean make, boolean cut, Acts.Made made) {
+    /** The same for swatches none of which is filed. Part of the act under way. */
+    public void fileEach(Collector me, List<Long> swatches, String place, boolean make, boolean cut) {
         Target target = target(me, place, make);
         int count = swatches.size();
         Keeper keeper = target.row == null && target.keeper.kind().isPaged() && target.keeper.cells() < count && !cut
@@ -321,12 +355,10 @@ public class Shelf {
                             + " places, and this sheet has " + count + " swatches. Nothing was filed.",
                     "Give its pages " + count + " places, or file the sheet in another binder.");
         }
-        long id = target.row != null
-                ? target.row.id()
-                : made.row("keeper", store.addKeeper(me, keeper, ShelfStore.Told.NOTHING));
+        long id = target.row != null ? target.row.id() : rows.add(me, "keeper", row(keeper));
         TreeMap<Integer, Long> taken = store.taken(me, id);
         int position = keeper.position(target.place);
-        Set<Long> filed = new LinkedHashSet<>();
+        int filed = 0;
         for (long swatch : swatches) {
             store.tooLarge(me, swatch, id).ifPresent(why -> {
                 throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
@@ -335,29 +367,22 @@ public class Shelf {
             if (position > keeper.capacity()) {
                 throw Refusal.of(
                         "place",
-                        keeper.kind().letter() + "" + keeper.number() + " is full: " + (count - filed.size())
+                        keeper.kind().letter() + "" + keeper.number() + " is full: " + (count - filed)
                                 + " find no place in it. Nothing was filed.",
                         "Begin earlier, make it larger, or take another keeper.");
             }
-            store.put(me, swatch, id, position);
-            store.event(me, swatch, clock.instant(), "Filed at " + keeper.place(position));
+            put(me, swatch, id, position);
+            event(me, swatch, "Filed at " + keeper.place(position));
             taken.put(position, swatch);
-            filed.add(own(me, swatch).paintId());
+            filed++;
         }
-        return filed;
     }
 
     private void unfile(Collector me, ShelfStore.SwatchRow swatch) {
-        acts.act(
-                me,
-                () -> "Took " + store.paintName(me, swatch.paintId()) + " out of its place",
-                List.of(new Acts.Row("swatch", swatch.id())),
-                made -> {
-                    store.event(me, swatch.id(), clock.instant(), "Taken out" + from(me, swatch));
-                    store.put(me, swatch.id(), null, null);
-                    return null;
-                });
-        facts.refresh(me, swatch.paintId());
+        acts.act(me, () -> "Took " + store.paintName(me, swatch.paintId()) + " out of its place", () -> {
+            event(me, swatch.id(), "Taken out" + from(me, swatch));
+            put(me, swatch.id(), null, null);
+        });
     }
 
     /** Marked lost: its place is free again and the paint is queued to be painted. */
@@ -367,43 +392,27 @@ public class Shelf {
         acts.act(
                 me,
                 () -> "Marked the swatch of " + store.paintName(me, swatch.paintId()) + " lost",
-                List.of(new Acts.Row("swatch", id)),
-                made -> {
-                    store.event(me, id, clock.instant(), "Lost" + from(me, swatch));
-                    store.put(me, id, null, null);
-                    store.state(me, id, "LOST");
-                    return null;
-                });
-        facts.refresh(me, swatch.paintId());
+                () -> lost(me, swatch));
+    }
+
+    /** Part of the act under way. */
+    void lost(Collector me, ShelfStore.SwatchRow swatch) {
+        event(me, swatch.id(), "Lost" + from(me, swatch));
+        put(me, swatch.id(), null, null);
+        state(me, swatch.id(), "LOST");
     }
 
     /** Found again: it stands for the paint once more, and waits to be filed. */
     @Transactional
     public void found(Collector me, long id) {
         ShelfStore.SwatchRow swatch = own(me, id);
-        acts.act(
-                me,
-                () -> "Found the swatch of " + store.paintName(me, swatch.paintId()),
-                List.of(new Acts.Row("swatch", id)),
-                made -> {
-                    store.event(me, id, clock.instant(), "Found");
-                    store.state(me, id, "CURRENT");
-                    return null;
-                });
-        facts.refresh(me, swatch.paintId());
+        acts.act(me, () -> "Found the swatch of " + store.paintName(me, swatch.paintId()), () -> {
+            event(me, id, "Found");
+            state(me, id, "CURRENT");
+        });
     }
 
-    private record Target(ShelfStore.@Nullable KeeperRow row, Keeper keeper, PlaceCode place, int position) {
-        /** Everything in the keeper may have to move. */
-        List<Acts.Row> rows(Collector me, ShelfStore store) {
-            return row == null
-                    ? List.of()
-                    : store.swatchesIn(me, row.id()).stream()
-                            .filter(s -> s.position() >= position)
-                            .map(s -> new Acts.Row("swatch", s.id()))
-                            .toList();
-        }
-    }
+    private record Target(ShelfStore.@Nullable KeeperRow row, Keeper keeper, PlaceCode place, int position) {}
 
     private Target target(Collector me, String text, boolean make) {
         PlaceCode place = PlaceCode.of(text.length() > 80 ? text.substring(0, 80) : text);
@@ -426,60 +435,59 @@ public class Shelf {
         return new Target(row.orElse(null), keeper, place, keeper.position(place));
     }
 
-    /** @return the paints whose swatches moved */
-    private Set<Long> file(Collector me, long id, Target target, @Nullable String ifTaken, Acts.Made made) {
+    private void file(Collector me, long id, Target target, @Nullable String ifTaken) {
         ShelfStore.SwatchRow swatch = own(me, id);
         if (swatch.state().equals("LOST")) {
-            store.state(me, id, "CURRENT");
-            store.event(me, id, clock.instant(), "Found");
+            state(me, id, "CURRENT");
+            event(me, id, "Found");
         }
-        long keeper = target.row != null
-                ? target.row.id()
-                : made.row("keeper", store.addKeeper(me, target.keeper, ShelfStore.Told.NOTHING));
-        Set<Long> paints = new LinkedHashSet<>(List.of(swatch.paintId()));
+        long keeper = target.row != null ? target.row.id() : rows.add(me, "keeper", row(target.keeper));
         TreeMap<Integer, Long> taken = store.taken(me, keeper);
         Long there = taken.get(target.position);
-        if (there != null && there == id) return paints;
-        String how = ifTaken == null ? "REFUSE" : ifTaken.strip().toUpperCase(Locale.ROOT);
-        if (there != null) {
-            ShelfStore.SwatchRow other = own(me, there);
-            paints.add(other.paintId());
-            switch (how) {
-                case "SWAP" -> {
-                    store.put(me, id, null, null);
-                    store.put(me, there, swatch.keeperId(), swatch.position());
-                    store.event(me, there, clock.instant(), "Swapped out of " + target.place);
-                }
-                case "SHIFT" -> {
-                    if (swatch.keeperId() != null && swatch.keeperId() == keeper) {
-                        taken.remove(swatch.position());
-                        store.put(me, id, null, null);
-                    }
-                    for (Keeper.Move move : target.keeper.shift(taken, target.position)) {
-                        store.put(me, move.swatch(), keeper, move.to());
-                        store.event(
-                                me, move.swatch(), clock.instant(), "Moved on to " + target.keeper.place(move.to()));
-                        paints.add(own(me, move.swatch()).paintId());
-                    }
-                }
-                default ->
-                    throw new Taken(
-                            "place-taken",
-                            target.place + " holds " + store.paintName(me, other.paintId())
-                                    + ". Swap the two, or shift it and what follows by one; nothing was moved.",
-                            new Holder(
-                                    there,
-                                    other.paintId(),
-                                    store.paintName(me, other.paintId()),
-                                    target.place.toString()));
-            }
-        }
+        if (there != null && there == id) return;
+        if (there != null) makeRoom(me, swatch, target, keeper, taken, there, Fields.text(ifTaken));
         store.tooLarge(me, id, keeper).ifPresent(why -> {
             throw Refusal.of("place", why, "Choose a keeper with larger pockets, or cut it.");
         });
-        store.put(me, id, keeper, target.position);
-        store.event(me, id, clock.instant(), "Filed at " + target.place);
-        return paints;
+        put(me, id, keeper, target.position);
+        event(me, id, "Filed at " + target.place);
+    }
+
+    /** What is at the place goes where the swatch was, or moves on by one with all behind it. */
+    private void makeRoom(
+            Collector me,
+            ShelfStore.SwatchRow swatch,
+            Target target,
+            long keeper,
+            TreeMap<Integer, Long> taken,
+            long there,
+            String how) {
+        switch (how.strip().toUpperCase(Locale.ROOT)) {
+            case "SWAP" -> {
+                put(me, swatch.id(), null, null);
+                put(me, there, swatch.keeperId(), swatch.position());
+                event(me, there, "Swapped out of " + target.place);
+            }
+            case "SHIFT" -> {
+                if (swatch.keeperId() != null && swatch.keeperId() == keeper) {
+                    taken.remove(swatch.position());
+                    put(me, swatch.id(), null, null);
+                }
+                for (Keeper.Move move : target.keeper.shift(taken, target.position)) {
+                    put(me, move.swatch(), keeper, move.to());
+                    event(me, move.swatch(), "Moved on to " + target.keeper.place(move.to()));
+                }
+            }
+            default -> {
+                ShelfStore.SwatchRow other = own(me, there);
+                String name = store.paintName(me, other.paintId());
+                throw new Taken(
+                        "place-taken",
+                        target.place + " holds " + name
+                                + ". Swap the two, or shift it and what follows by one; nothing was moved.",
+                        new Holder(there, other.paintId(), name, target.place.toString()));
+            }
+        }
     }
 
     private String from(Collector me, ShelfStore.SwatchRow swatch) {
@@ -493,7 +501,7 @@ public class Shelf {
         return store.swatch(me, id).orElseThrow(() -> new NotFound("There is no such swatch."));
     }
 
-    private static ShelfStore.Told told(NewKeeper typed, double oldWidth, double oldHeight) {
+    private static Map<String, Object> told(NewKeeper typed, double oldWidth, double oldHeight) {
         double width = typed.pocketWidth() == null ? oldWidth : typed.pocketWidth();
         double height = typed.pocketHeight() == null ? oldHeight : typed.pocketHeight();
         if (!(width >= 0 && width <= MOST_SIDE && height >= 0 && height <= MOST_SIDE) || (width > 0) != (height > 0)) {
@@ -502,7 +510,7 @@ public class Shelf {
                     "A pocket has two sides between 1 and 2500 mm.",
                     "Leave both empty if not measured. An A4 pocket takes 210 × 297.");
         }
-        return new ShelfStore.Told(Words.line("name", typed.name(), 120), width, height);
+        return Map.of("name", Words.line("name", typed.name(), 120), "pocket_width", width, "pocket_height", height);
     }
 
     private static Keeper sized(KeeperKind kind, int number, NewKeeper typed) {
@@ -512,15 +520,5 @@ public class Shelf {
                 number,
                 typed.pages() == null ? usual[0] : typed.pages(),
                 typed.cells() == null ? usual[1] : typed.cells());
-    }
-
-    private static KeeperKind kind(@Nullable String text) {
-        return Arrays.stream(KeeperKind.values())
-                .filter(k -> k.name().equalsIgnoreCase(text == null ? "" : text.strip()))
-                .findFirst()
-                .orElseThrow(() -> Refusal.of(
-                        "kind",
-                        "That is not a kind of keeper.",
-                        "It is one of ring, binder, sketchbook, lid, box, wall."));
     }
 }

@@ -7,11 +7,13 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.collection.School;
 import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Collector;
-import molvet.server.account.NotFound;
-import molvet.server.account.Utc;
 import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.web.bind.annotation.DeleteMapping;
@@ -40,7 +42,7 @@ class ShelfController {
     record KeeperEntry(
             long id,
             String code,
-            String kind,
+            @OneOf(KeeperKind.class) String kind,
             int number,
             String name,
             int pages,

@@ -1,19 +1,22 @@
 package molvet.server.shelf;
 
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.TreeMap;
+import java.util.function.Consumer;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Collector;
-import molvet.server.account.Utc;
+import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
-import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
 /** All SQL of keepers and swatches. */
@@ -98,69 +101,6 @@ public class ShelfStore {
                 .optional();
     }
 
-    /** What is told of a keeper beside its size. @param pocketWidth and height in mm, 0 if not measured */
-    record Told(String name, double pocketWidth, double pocketHeight) {
-        static final Told NOTHING = new Told("", 0, 0);
-    }
-
-    long addKeeper(Collector me, Keeper k, Told told) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into keeper (collector_id, kind, number, name, pages, cells, pocket_width, pocket_height)
-                values (?, ?, ?, ?, ?, ?, ?, ?)
-                """)
-                .params(
-                        me.id(),
-                        k.kind().name(),
-                        k.number(),
-                        told.name,
-                        k.pages(),
-                        k.cells(),
-                        told.pocketWidth,
-                        told.pocketHeight)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    boolean changeKeeper(Collector me, long id, int version, Keeper k, Told told) {
-        return db.sql("""
-                update keeper set number = ?, name = ?, pages = ?, cells = ?, pocket_width = ?, pocket_height = ?,
-                       version = version + 1 where id = ? and collector_id = ? and version = ?
-                """)
-                        .params(
-                                k.number(),
-                                told.name,
-                                k.pages(),
-                                k.cells(),
-                                told.pocketWidth,
-                                told.pocketHeight,
-                                id,
-                                me.id(),
-                                version)
-                        .update()
-                == 1;
-    }
-
-    void keepOrder(Collector me, long id, String school) {
-        db.sql("update keeper set school = ? where id = ? and collector_id = ?")
-                .params(school, id, me.id())
-                .update();
-    }
-
-    /** A walk begins, or with nothing ends. */
-    void walk(Collector me, long id, @Nullable Instant at) {
-        db.sql("update keeper set walk_at = ? where id = ? and collector_id = ?")
-                .params(at == null ? null : Utc.of(at), id, me.id())
-                .update();
-    }
-
-    /** @param in the keeper it was seen in, if that is not its own */
-    void seen(Collector me, long swatch, @Nullable Instant at, @Nullable Long in) {
-        db.sql("update swatch set seen_at = ?, seen_in = ? where id = ? and collector_id = ?")
-                .params(at == null ? null : Utc.of(at), in, swatch, me.id())
-                .update();
-    }
-
     /** Filed in one keeper, but last seen in another. */
     List<SwatchRow> elsewhere(Collector me) {
         return db.sql(SWATCH + " and seen_in is not null and (keeper_id is null or keeper_id <> seen_in) limit 500")
@@ -169,38 +109,14 @@ public class ShelfStore {
                 .list();
     }
 
-    record RefilingRow(long id, long keeperId, String said, String wished, int done, LocalDateTime startedAt) {}
+    record RefilingRow(
+            long id, long keeperId, String said, String wished, int done, LocalDateTime startedAt, int version) {}
 
     Optional<RefilingRow> refiling(Collector me, long keeper) {
         return db.sql("""
-                select id, keeper_id, said, wished, done, started_at from refiling where collector_id = ? and keeper_id = ?
+                                select id, keeper_id, said, wished, done, started_at, version from refiling
+                where collector_id = ? and keeper_id = ?
                 """).params(me.id(), keeper).query(RefilingRow.class).optional();
-    }
-
-    long addRefiling(Collector me, long keeper, String said, String wished, Instant at) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("insert into refiling (collector_id, keeper_id, said, wished, started_at) values (?, ?, ?, ?, ?)")
-                .params(me.id(), keeper, said, wished, Utc.of(at))
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    void refiled(Collector me, long id) {
-        db.sql("update refiling set done = done + 1, version = version + 1 where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
-    void deleteRefiling(Collector me, long id) {
-        db.sql("delete from refiling where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
-    }
-
-    void deleteKeeper(Collector me, long id) {
-        db.sql("delete from keeper where id = ? and collector_id = ?")
-                .params(id, me.id())
-                .update();
     }
 
     /** Swatch by position, locked until the act is done so that two people cannot take one place. */
@@ -277,41 +193,6 @@ public class ShelfStore {
                         d[3]));
     }
 
-    /** A piece of paper that carries a swatch. @param kind see {@link Shelf.SwatchKind}; sides in mm, 0 if not measured */
-    public record Piece(String kind, double width, double height) {
-        static final Piece CARD = new Piece("CARD", 0, 0);
-    }
-
-    long addSwatch(Collector me, long paint, @Nullable LocalDate paintedOn, String note, Piece piece) {
-        GeneratedKeyHolder key = new GeneratedKeyHolder();
-        db.sql("""
-                insert into swatch (collector_id, paint_id, state, painted_on, note, kind, width, height)
-                values (?, ?, 'CURRENT', ?, ?, ?, ?, ?)
-                """)
-                .params(me.id(), paint, paintedOn, note, piece.kind, piece.width, piece.height)
-                .update(key, "id");
-        return key.getKey().longValue();
-    }
-
-    void put(Collector me, long swatch, @Nullable Long keeper, @Nullable Integer position) {
-        db.sql(
-                        "update swatch set keeper_id = ?, position = ?, seen_in = null, version = version + 1 where id = ? and collector_id = ?")
-                .params(keeper, position, swatch, me.id())
-                .update();
-    }
-
-    void state(Collector me, long swatch, String state) {
-        db.sql("update swatch set state = ?, version = version + 1 where id = ? and collector_id = ?")
-                .params(state, swatch, me.id())
-                .update();
-    }
-
-    void event(Collector me, long swatch, Instant at, String said) {
-        db.sql("insert into swatch_event (collector_id, swatch_id, at, said) values (?, ?, ?, ?)")
-                .params(me.id(), swatch, Utc.of(at), said.length() > 200 ? said.substring(0, 199) + "…" : said)
-                .update();
-    }
-
     List<EventRow> events(Collector me, long paint) {
         return db.sql("""
                 select e.swatch_id, e.at, e.said from swatch_event e join swatch s on s.id = e.swatch_id
@@ -325,5 +206,72 @@ public class ShelfStore {
                 .query(String.class)
                 .optional()
                 .orElse("a paint");
+    }
+
+    Optional<Long> currentSwatch(Collector me, long paint) {
+        return db.sql("""
+                select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
+                order by keeper_id is null, id desc limit 1
+                """).params(me.id(), paint).query(Long.class).optional();
+    }
+
+    Optional<LocalDate> lastPainted(Collector me, long paint) {
+        return db.sql("select max(painted_on) from swatch where collector_id = ? and paint_id = ?")
+                .params(me.id(), paint)
+                .query((rs, n) -> Optional.ofNullable(rs.getObject(1, LocalDate.class)))
+                .single();
+    }
+
+    int swatches(Collector me, long paint) {
+        return db.sql("select count(*) from swatch where collector_id = ? and paint_id = ?")
+                .params(me.id(), paint)
+                .query(Integer.class)
+                .single();
+    }
+
+    /** The place of a swatch. */
+    record PlaceRow(long swatchId, String kind, int number, int pages, int cells, int position) {
+        PlaceCode place() {
+            return new Keeper(KeeperKind.valueOf(kind), number, pages, cells).place(position);
+        }
+    }
+
+    /** By swatch; of those that are filed. */
+    Map<Long, PlaceCode> places(Collector me, Collection<Long> swatches) {
+        Map<Long, PlaceCode> all = new HashMap<>();
+        inParts(
+                swatches,
+                part -> db.sql("""
+                select s.id swatch_id, k.kind, k.number, k.pages, k.cells, s.position
+                from swatch s join keeper k on k.id = s.keeper_id where s.collector_id = :me and s.id in (:ids)
+                """)
+                        .param("me", me.id())
+                        .param("ids", part)
+                        .query(PlaceRow.class)
+                        .list()
+                        .forEach(p -> all.put(p.swatchId, p.place())));
+        return all;
+    }
+
+    /** Those of the paints of which a swatch was lost. */
+    Set<Long> lost(Collector me, Collection<Long> paints) {
+        Set<Long> all = new HashSet<>();
+        inParts(
+                paints,
+                part -> all.addAll(db.sql(
+                                "select paint_id from swatch where collector_id = :me and state = 'LOST' and paint_id in (:ids)")
+                        .param("me", me.id())
+                        .param("ids", part)
+                        .query(Long.class)
+                        .list()));
+        return all;
+    }
+
+    /** A statement holds 65,535 values at most. */
+    private static void inParts(Collection<Long> ids, Consumer<List<Long>> ask) {
+        List<Long> all = List.copyOf(ids);
+        for (int from = 0; from < all.size(); from += 5_000) {
+            ask.accept(all.subList(from, Math.min(all.size(), from + 5_000)));
+        }
     }
 }

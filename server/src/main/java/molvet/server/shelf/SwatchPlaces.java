@@ -6,7 +6,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import molvet.core.shelf.PlaceCode;
-import molvet.server.account.Collector;
+import molvet.server.platform.Collector;
 import org.springframework.stereotype.Service;
 
 /** Where a paint's swatches are, and what lies beside them. */

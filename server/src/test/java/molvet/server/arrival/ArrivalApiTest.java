@@ -174,7 +174,8 @@ class ArrivalApiTest {
         assertThat(page.get("lines")).hasSize(5);
         // 19.60 + 4.20 + 12.50 = 36.30, less 3.63, and 4.50.
         assertThat(page.at("/bills/0/total").asString()).isEqualTo("37.17");
-        assertThat(me.get("/api/waiting").json().get("paints").asInt()).isZero();
+        assertThat(me.get("/api/waiting").json().get("rooms").get("/collection").asInt())
+                .isZero();
         JsonNode logged = me.post("/api/arrivals/" + id + "/log", Map.of(), "once-" + id)
                 .must(200)
                 .json();
@@ -197,7 +198,8 @@ class ArrivalApiTest {
         assertThat(tern.at("/holdings/0/from").asString()).isEqualTo("the shop at the quay");
         assertThat(me.post("/api/arrivals/" + id + "/log", Map.of()).status()).isEqualTo(409);
         me.undoLast();
-        assertThat(me.get("/api/waiting").json().get("paints").asInt()).isZero();
+        assertThat(me.get("/api/waiting").json().get("rooms").get("/collection").asInt())
+                .isZero();
         JsonNode again = me.get("/api/arrivals/" + id).json();
         assertThat(again.get("state").asString()).isEqualTo("DRAFT");
         assertThat(again.get("lines")).hasSize(5);

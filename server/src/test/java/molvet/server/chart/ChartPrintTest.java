@@ -88,8 +88,8 @@ class ChartPrintTest {
     @ValueSource(strings = {"STRIPS", "GRID", "TWO_SQUARES", "RING_CARD"})
     void everyRulingLiesWhereTheGeometrySays(String form) throws Exception {
         Api me = Api.collector();
-        List<Long> ids = BenchApiTest.paints(me, "One", "PB29", "Two", "PV19", "Three", "PBr7", "Four", "PY151");
-        long id = BenchApiTest.chart(
+        List<Long> ids = ChartApiTest.paints(me, "One", "PB29", "Two", "PV19", "Three", "PBr7", "Four", "PY151");
+        long id = ChartApiTest.chart(
                 me,
                 Map.of(
                         "form",
@@ -134,10 +134,10 @@ class ChartPrintTest {
     @ValueSource(strings = {"A4", "card"})
     void markersAndCodeAreReadBackByAnotherLibrary(String paper) throws Exception {
         Api me = Api.collector();
-        List<Long> ids = BenchApiTest.paints(me, "One", "PB29", "Two", "PV19");
+        List<Long> ids = ChartApiTest.paints(me, "One", "PB29", "Two", "PV19");
         Map<String, Object> size =
                 paper.equals("A4") ? Map.of("width", 210, "height", 297) : Map.of("width", 90, "height", 130);
-        long id = BenchApiTest.chart(me, Map.of("form", "GRID", "paper", size, "paints", ids));
+        long id = ChartApiTest.chart(me, Map.of("form", "GRID", "paper", size, "paints", ids));
         JsonNode page = me.get("/api/charts/" + id + "/geometry").json().at("/pages/0");
         GrayU8 grey = ConvertBufferedImage.convertFrom(
                 byPoppler(me.get("/api/charts/" + id + ".pdf").must(200).bytes(), 1), (GrayU8) null);
@@ -177,7 +177,7 @@ class ChartPrintTest {
                 .forEach(i -> ids.add(me.paint("P" + i, "PB29").get("id").asLong()));
         for (String form :
                 List.of("RING_CARD", "STRIPS", "TWO_SQUARES", "GRID", "WHEEL", "ONE_AGAINST_ALL", "PAIRS", "FREE")) {
-            long id = BenchApiTest.chart(
+            long id = ChartApiTest.chart(
                     me, Map.of("form", form, "paper", Map.of("width", 297, "height", 420), "margin", 0, "paints", ids));
             for (JsonNode page :
                     me.get("/api/charts/" + id + "/geometry").must(200).json().get("pages")) {
@@ -266,8 +266,8 @@ class ChartPrintTest {
         String longest =
                 "Deep Shelter Blue of the Northern Sound before the Autumn Storm and long after it has gone by over the"
                         + " grey stones";
-        List<Long> ids = BenchApiTest.paints(me, longest, "PB29", longest + " 2", "PV19", "W".repeat(120), "PBr7");
-        long id = BenchApiTest.chart(
+        List<Long> ids = ChartApiTest.paints(me, longest, "PB29", longest + " 2", "PV19", "W".repeat(120), "PBr7");
+        long id = ChartApiTest.chart(
                 me,
                 Map.of(
                         "form",
@@ -301,8 +301,8 @@ class ChartPrintTest {
     @Test
     void aRingCardCarriesItsOwnCodeWithThePlaceItWillHave() throws Exception {
         Api me = Api.collector();
-        List<Long> ids = BenchApiTest.paints(me, "One", "PB29", "Two", "PR108");
-        long id = BenchApiTest.chart(
+        List<Long> ids = ChartApiTest.paints(me, "One", "PB29", "Two", "PR108");
+        long id = ChartApiTest.chart(
                 me,
                 Map.of(
                         "form",
@@ -349,7 +349,7 @@ class ChartPrintTest {
                         "/api/pictures/" + picture + "/readings",
                         Map.of("full", Map.of("x", 0.25, "y", 0.5), "palest", Map.of("x", 0.75, "y", 0.5)))
                 .must(201);
-        long id = BenchApiTest.chart(
+        long id = ChartApiTest.chart(
                 me,
                 Map.of(
                         "form",

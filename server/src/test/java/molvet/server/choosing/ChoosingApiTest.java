@@ -258,10 +258,12 @@ class ChoosingApiTest {
             s.execute("alter table looked drop column id");
             s.execute(
                     "insert into paint (collector_id, accession, name, maker_id, label_text, created_at, recipe, pigments,"
-                            + " standing, voices, order_key, hue, warmth, mass_l, mass_a, mass_b, facts, reading_id)"
+                            + " standing, voices, order_key, hue, warmth, mass_l, mass_a, mass_b, tint_l,"
+                            + " tint_a, tint_b, granulation, covering, facts, reading_id)"
                             + " select collector_id, accession + seq, concat(name, ' ', seq), maker_id, label_text, created_at,"
-                            + " recipe, pigments, standing, voices, order_key + seq / 1e4, hue, warmth, 20 + mod(seq, 60),"
-                            + " mod(cast(seq as signed) * 7, 120) - 60, mod(cast(seq as signed) * 13, 120) - 60, facts, reading_id from one, seq_1_to_"
+                            + " recipe, pigments, standing, voices, order_key + seq / 1e4, hue, warmth, mass_l + mod(seq, 5) / 10,"
+                            + " mass_a, mass_b, tint_l,"
+                            + " tint_a, tint_b, granulation, covering, facts, reading_id from one, seq_1_to_"
                             + many);
         }
     }

@@ -255,7 +255,8 @@ class VoicesApiTest {
         assertThat(first.at("/paint/id").asLong()).isEqualTo(dulse);
         assertThat(first.get("letter").asString()).contains("Dear Kelpwick").contains("PR83");
         assertThat(list.at("/disputes/1/kind").asString()).isEqualTo("NO_PIGMENTS");
-        assertThat(me.get("/api/waiting").json().get("doubtful").asInt()).isEqualTo(2);
+        assertThat(me.get("/api/waiting").json().get("rooms").get("/doubts").asInt())
+                .isEqualTo(2);
 
         Map<String, Object> leave = of(
                 "paint",

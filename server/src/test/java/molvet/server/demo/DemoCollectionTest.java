@@ -20,7 +20,7 @@ class DemoCollectionTest {
     @Test
     void isLargeEnoughToBeTrue() {
         JsonNode waiting = demo.get("/api/waiting").json();
-        assertThat(waiting.get("paints").asInt()).isBetween(190, 220);
+        assertThat(waiting.get("rooms").get("/collection").asInt()).isBetween(190, 220);
         assertThat(demo.get("/api/keepers").json().get("keepers").size()).isGreaterThanOrEqualTo(3);
         assertThat(demo.get("/api/makers").json().get("makers").size()).isGreaterThanOrEqualTo(4);
         for (String find :

@@ -1,0 +1,148 @@
+package molvet.core.arrival;
+
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import molvet.core.platform.Term;
+import molvet.core.platform.TermKind;
+
+/** What arrivals add to the find language: where a paint came from, and by whom. */
+public final class ArrivalTerms {
+    /** The sort of names by which givers are known; one who asked not to be named is not among them. */
+    public static final String GIVERS = "giver";
+    /** The sort of names by which arrivals are known: their titles, and where they came from. */
+    public static final String ARRIVALS = "arrival";
+
+    private static final String MENU = "Where it came from";
+    private static final int MOST_OFFERED = 20;
+    private static final Pattern QUOTED = Pattern.compile("\"[^\"]*\"?");
+    private static final Pattern YEAR = Pattern.compile(" ((?:19|20)\\d{2}) ");
+
+    public static final Term.Plain GIVEN_ANONYMOUSLY = Term.Plain.of("given anonymously");
+
+    public record GivenBy(String giver) implements Term {
+        @Override
+        public String written() {
+            return "given by \"" + giver + '"';
+        }
+
+        @Override
+        public String words() {
+            return "given by " + giver;
+        }
+    }
+
+    /** Came in with an arrival of this title or from this source. */
+    public record FromArrival(String title) implements Term {
+        @Override
+        public String written() {
+            return "from \"" + title + '"';
+        }
+
+        @Override
+        public String words() {
+            return "from " + title;
+        }
+    }
+
+    /** Seasons of three whole months, as the weather services count them in the north. */
+    public enum Season {
+        SPRING(3),
+        SUMMER(6),
+        AUTUMN(9),
+        WINTER(12);
+
+        private final int first;
+
+        Season(int first) {
+            this.first = first;
+        }
+
+        /** Its three months, 1 to 12. */
+        public List<Integer> months() {
+            return List.of(first, first % 12 + 1, (first + 1) % 12 + 1);
+        }
+
+        String words() {
+            return name().toLowerCase(Locale.ROOT);
+        }
+    }
+
+    /** Came in with an arrival of a kind, in a season, in a year: at least one of them. */
+    public record CameIn(Optional<Season> season, Optional<ArrivalKind> kind, Optional<Integer> year) implements Term {
+        @Override
+        public String written() {
+            StringBuilder all = new StringBuilder("from the");
+            season.ifPresent(s -> all.append(' ').append(s.words()));
+            kind.ifPresent(k -> all.append(' ').append(spoken(k)));
+            year.ifPresent(y -> all.append(' ').append(y));
+            return all.toString();
+        }
+    }
+
+    public static final List<TermKind> KINDS = List.of(
+            TermKind.plain(MENU, GIVEN_ANONYMOUSLY, "given anonymously"),
+            TermKind.of(MENU, List.of(), run -> cameIn(run.low())),
+            TermKind.of(MENU, List.of(), ArrivalTerms::from).byName(known -> offered(known.of(ARRIVALS), "from ")),
+            TermKind.of(MENU, List.of(), ArrivalTerms::givenBy)
+                    .brokenAs(p -> p.word().equals("given")
+                                    && (p.next().isEmpty() || p.next().equals("by"))
+                            ? Optional.of("Say by whom: given by Bo, or given anonymously.")
+                            : Optional.empty())
+                    .byName(known -> offered(known.of(GIVERS), "given by ")));
+
+    private ArrivalTerms() {}
+
+    private static List<String> offered(List<String> names, String before) {
+        return names.stream()
+                .limit(MOST_OFFERED)
+                .map(n -> before + '"' + n.replace('"', '\'') + '"')
+                .toList();
+    }
+
+    private static Optional<GivenBy> givenBy(TermKind.Run run) {
+        if (!run.low().startsWith("given by ")) return Optional.empty();
+        return run.named(run.text().substring(9), GIVERS, run.pieces().size() == 3)
+                .map(GivenBy::new);
+    }
+
+    private static Optional<FromArrival> from(TermKind.Run run) {
+        if (!run.low().startsWith("from ")) return Optional.empty();
+        String bare = run.text().substring(5).replaceFirst("(?i)^the ", "");
+        return run.named(bare, ARRIVALS, QUOTED.matcher(bare).matches()).map(FromArrival::new);
+    }
+
+    private static Optional<CameIn> cameIn(String low) {
+        if (!low.startsWith("from ") || low.contains("\"")) return Optional.empty();
+        String left = " " + low.substring(5).replaceFirst("^the ", "").strip() + " ";
+        left = left.replace(" fall ", " autumn ");
+        Optional<Season> season = Optional.empty();
+        for (Season s : Season.values()) {
+            String word = " " + s.words() + " ";
+            if (!left.contains(word)) continue;
+            season = Optional.of(s);
+            left = left.replaceFirst(word, " ");
+        }
+        Optional<ArrivalKind> kind = Optional.empty();
+        for (ArrivalKind k : ArrivalKind.values()) {
+            String word = " " + spoken(k) + " ";
+            if (!left.contains(word)) continue;
+            kind = Optional.of(k);
+            left = left.replaceFirst(word, " ");
+        }
+        Optional<Integer> year = Optional.empty();
+        Matcher y = YEAR.matcher(left);
+        if (y.find()) {
+            year = Optional.of(Integer.parseInt(y.group(1)));
+            left = y.replaceFirst(" ");
+        }
+        boolean something = season.isPresent() || kind.isPresent() || year.isPresent();
+        return left.isBlank() && something ? Optional.of(new CameIn(season, kind, year)) : Optional.empty();
+    }
+
+    private static String spoken(ArrivalKind kind) {
+        return kind.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+    }
+}

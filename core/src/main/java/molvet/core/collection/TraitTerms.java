@@ -1,0 +1,207 @@
+package molvet.core.collection;
+
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.Lightfastness;
+import molvet.core.pigment.Staining;
+import molvet.core.pigment.Trait;
+import molvet.core.pigment.Transparency;
+import molvet.core.platform.Term;
+import molvet.core.platform.TermKind;
+
+/** Finding by what the three voices and the eye say. */
+public final class TraitTerms {
+    private static final String LASTS = "How it lasts";
+    private static final String PAINTS = "How it paints";
+    private static final String EYE = "What my eye says";
+
+    public static final Term.Plain DISAGREE = new Term.Plain("disagree", "voices disagree");
+
+    /** Whose word of a trait is meant. */
+    public enum Voice {
+        VERDICT(""),
+        LABEL(" on the label"),
+        PIGMENTS(" by its pigments"),
+        PAPER(" on my paper");
+
+        private final String words;
+
+        Voice(String words) {
+            this.words = words;
+        }
+    }
+
+    /**
+     * A voice puts a trait between two steps of its scale, both included.
+     *
+     * @param phrase what the steps are called
+     */
+    public record Says(Voice voice, Trait trait, int from, int to, String phrase) implements Term {
+        @Override
+        public String written() {
+            return phrase + voice.words;
+        }
+
+        @Override
+        public boolean takesNot() {
+            return false;
+        }
+    }
+
+    /** The lightfastness claim, in the maker’s own symbol. */
+    public record Claims(String symbol) implements Term {
+        @Override
+        public String written() {
+            return "claims \"" + symbol + '"';
+        }
+
+        @Override
+        public String words() {
+            return "claims “" + symbol + "”";
+        }
+    }
+
+    /** The voices disagree about one trait. */
+    public record Doubtful(Trait trait) implements Term {
+        @Override
+        public String written() {
+            return "doubtful " + trait.words();
+        }
+    }
+
+    /** The latest the eye said of a trait is this step. */
+    public record Seen(EyeTrait trait, String step, String phrase) implements Term {
+        @Override
+        public String written() {
+            return phrase;
+        }
+
+        @Override
+        public boolean takesNot() {
+            return false;
+        }
+    }
+
+    private record Steps(Trait trait, int from, int to, String phrase) {}
+
+    private static final Map<String, Steps> STEPS = steps();
+    private static final Map<String, Seen> SEEN = seen();
+
+    public static final List<TermKind> KINDS = List.of(
+            TermKind.of(
+                            LASTS,
+                            List.of("lightfast", "not lightfast", "fugitive", "claims I", "doubtful lightfastness"),
+                            TraitTerms::says)
+                    .brokenAs(p -> p.word().equals("claims") && p.next().isEmpty()
+                            ? Optional.of("Claims what? The maker’s own sign: claims I.")
+                            : Optional.empty()),
+            TermKind.of(
+                    PAINTS,
+                    List.of(
+                            "granulating",
+                            "granulates strongly on my paper",
+                            "smooth",
+                            "transparent",
+                            "opaque",
+                            "staining",
+                            "non-staining"),
+                    run -> Optional.empty()),
+            TermKind.plain(PAINTS, DISAGREE, "disagree", "disagrees"),
+            TermKind.of(
+                    EYE,
+                    List.of("loved", "liked", "not liked", "overwhelming", "never sets", "hard to wake", "patchy"),
+                    run -> Optional.ofNullable(SEEN.get(run.low()))));
+
+    private TraitTerms() {}
+
+    private static Optional<? extends Term> says(TermKind.Run run) {
+        String low = run.low();
+        for (Voice voice : Voice.values()) {
+            if (!low.endsWith(voice.words)) continue;
+            Steps s = STEPS.get(low.substring(0, low.length() - voice.words.length()));
+            if (s != null) return Optional.of(new Says(voice, s.trait, s.from, s.to, s.phrase));
+        }
+        if (low.startsWith("claims ")) return claims(low);
+        if (low.equals("doubtful")) return Optional.of(new Doubtful(Trait.LIGHTFASTNESS));
+        if (!low.startsWith("doubtful ")) return Optional.empty();
+        return Arrays.stream(Trait.values())
+                .filter(t -> t.words().equals(low.substring(9)))
+                .map(Doubtful::new)
+                .findFirst();
+    }
+
+    private static Optional<? extends Term> claims(String low) {
+        String claimed = low.substring(7).replace("\"", "").strip();
+        Steps s = STEPS.get(claimed);
+        if (s != null && !low.contains("\"")) {
+            return Optional.of(new Says(Voice.LABEL, s.trait, s.from, s.to, s.phrase));
+        }
+        return claimed.isEmpty() || claimed.length() > 20 || claimed.contains(" ")
+                ? Optional.empty()
+                : Optional.of(new Claims(claimed.toUpperCase(Locale.ROOT)));
+    }
+
+    private static Map<String, Steps> steps() {
+        Map<String, Steps> all = new LinkedHashMap<>();
+        steps(all, Lightfastness.FUGITIVE, Lightfastness.FUGITIVE, "fugitive");
+        steps(all, Lightfastness.POOR, Lightfastness.FUGITIVE, "not lightfast", "fades");
+        steps(all, Lightfastness.EXCELLENT, Lightfastness.VERY_GOOD, "lightfast");
+        steps(all, Lightfastness.UNTESTED, Lightfastness.UNTESTED, "untested");
+        for (Transparency t : Transparency.values()) {
+            String words = t.name().toLowerCase(Locale.ROOT).replace('_', '-');
+            steps(all, t, t, words, words.replace('-', ' '));
+        }
+        steps(all, Granulation.MODERATE, Granulation.STRONG, "granulating", "granulates");
+        steps(all, Granulation.STRONG, Granulation.STRONG, "granulates strongly", "strongly granulating");
+        steps(all, Granulation.MODERATE, Granulation.MODERATE, "granulates moderately");
+        steps(all, Granulation.SLIGHT, Granulation.SLIGHT, "granulates slightly", "slightly granulating");
+        steps(
+                all,
+                Granulation.NONE,
+                Granulation.NONE,
+                "smooth",
+                "non-granulating",
+                "not granulating",
+                "does not granulate");
+        steps(all, Staining.MEDIUM, Staining.HIGH, "staining", "stains");
+        steps(all, Staining.NONE, Staining.LOW, "non-staining", "not staining", "lifts");
+        return Map.copyOf(all);
+    }
+
+    private static void steps(Map<String, Steps> all, Grade from, Grade to, String... phrases) {
+        Trait trait = Arrays.stream(Trait.values())
+                .filter(t -> t.scale().contains(from))
+                .findFirst()
+                .orElseThrow();
+        for (String phrase : phrases) {
+            all.put(phrase, new Steps(trait, from.ordinal(), to.ordinal(), phrases[0]));
+        }
+    }
+
+    private static Map<String, Seen> seen() {
+        Map<String, Seen> all = new LinkedHashMap<>();
+        seen(all, EyeTrait.LIKING, "LOVED", "loved");
+        seen(all, EyeTrait.LIKING, "LIKED", "liked");
+        seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked");
+        seen(all, EyeTrait.STRENGTH, "WEAK", "weak");
+        seen(all, EyeTrait.STRENGTH, "OVERWHELMING", "overwhelming");
+        seen(all, EyeTrait.REWETTING, "NEVER_SETS", "never sets");
+        seen(all, EyeTrait.REWETTING, "HARD", "hard to wake", "hard to re-wet");
+        seen(all, EyeTrait.CRACKS, "YES", "cracks");
+        seen(all, EyeTrait.WASH, "PATCHY", "patchy");
+        seen(all, EyeTrait.WASH, "EVEN", "even wash");
+        seen(all, EyeTrait.SPARKLE, "STRONG", "sparkles");
+        seen(all, EyeTrait.TUBE, "SEPARATED", "separated in the tube");
+        return Map.copyOf(all);
+    }
+
+    private static void seen(Map<String, Seen> all, EyeTrait trait, String step, String... phrases) {
+        for (String phrase : phrases) all.put(phrase, new Seen(trait, step, phrases[0]));
+    }
+}

@@ -1,0 +1,75 @@
+package molvet.core.find;
+
+import java.util.Arrays;
+import java.util.List;
+import molvet.core.collection.NameTerms;
+import molvet.core.platform.Term;
+import molvet.core.platform.TermKind;
+
+/**
+ * The language of the find field: what a text of it was understood to ask.
+ *
+ * <p>Words, pigment codes, makers, numbers, places, standings, traits as any of the three voices puts them, colour, cost,
+ * where a paint came from and what it lacks; beside each other all must hold, and {@code or}, {@code not} and brackets do what
+ * they say ({@code not} before {@code and} before {@code or}). Never refuses: what means nothing else is a word of a name, and
+ * what is broken is said of the word where it breaks.
+ *
+ * @param root what is asked; an empty {@link FindExpr.All} asks for everything
+ * @param troubles what was not understood
+ */
+public record Find(FindExpr root, List<Trouble> troubles) {
+    /** The longest text that is looked at, in characters; the rest is left off, and that is said. */
+    public static final int MOST = 1000;
+
+    /** Everything. */
+    public static final Find ALL = new Find(new FindExpr.All(List.of()), List.of());
+
+    public Find {
+        troubles = List.copyOf(troubles);
+    }
+
+    /**
+     * What could not be understood.
+     *
+     * @param at where it begins in the text as it was typed, in characters from 0; −1 if the text as typed is not at hand
+     */
+    public record Trouble(int at, String word, String message) {}
+
+    /** @param kinds the terms that all rooms add, in the order in which they are tried */
+    public static Find parse(String text, List<TermKind> kinds, TermKind.Known known) {
+        return new FindReader(text, kinds, known).read();
+    }
+
+    public static Find of(Term... terms) {
+        return new Find(
+                new FindExpr.All(
+                        Arrays.stream(terms).<FindExpr>map(FindExpr.One::new).toList()),
+                List.of());
+    }
+
+    /** The parts that must all hold, each of which can be taken away by itself. */
+    public List<FindExpr> tokens() {
+        return root instanceof FindExpr.All all ? all.parts() : List.of(root);
+    }
+
+    public List<Term> terms() {
+        return root.terms();
+    }
+
+    public boolean isEmpty() {
+        return terms().isEmpty();
+    }
+
+    /** The whole find as written, such that it reads back as the same with these terms and names. */
+    public String written(List<TermKind> kinds, TermKind.Known known) {
+        String plain = root.written();
+        Find again = parse(plain, kinds, known);
+        if (again.root.equals(root) && again.troubles.isEmpty()) return plain;
+        // Words that would be taken for something else beside each other are marked as words.
+        return root.with(t -> t instanceof NameTerms.Word w ? new NameTerms.Word("word:" + w.text()) : t)
+                .written();
+    }
+
+    /** How many terms there are at most. */
+    static final int MOST_TERMS = 40;
+}

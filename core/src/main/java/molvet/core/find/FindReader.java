@@ -1,0 +1,217 @@
+package molvet.core.find;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import molvet.core.collection.NameTerms;
+import molvet.core.measure.Words;
+import molvet.core.platform.Term;
+import molvet.core.platform.TermKind;
+
+/** Reads the find language: from the left, the longest run of words that means something is one term. */
+final class FindReader {
+    private static final int MOST_PIECES = 6;
+    private static final Pattern PIECE = Pattern.compile("[()]|(?:[\\w-]+:)?\"[^\"]*\"?|[^\\s()\"]+");
+    private final String text;
+    private final List<TermKind> kinds;
+    private final TermKind.Known known;
+    private final List<Piece> pieces = new ArrayList<>();
+    private final List<Find.Trouble> troubles = new ArrayList<>();
+    private int at;
+    private int terms;
+    private int open;
+
+    private record Piece(String text, int at) {
+        boolean is(String word) {
+            return text.equalsIgnoreCase(word);
+        }
+    }
+
+    FindReader(String text, List<TermKind> kinds, TermKind.Known known) {
+        this.text = text;
+        // What is known by its form goes before what collectors have given names to.
+        this.kinds =
+                kinds.stream().sorted(Comparator.comparing(TermKind::byName)).toList();
+        this.known = known;
+    }
+
+    Find read() {
+        String kept = text.replaceAll("\\p{Cntrl}", " ");
+        if (kept.length() > Find.MOST) {
+            troubles.add(new Find.Trouble(
+                    Find.MOST,
+                    brief(kept.substring(Find.MOST)),
+                    "Only the first " + Find.MOST + " characters were looked at."));
+            kept = kept.substring(0, Find.MOST);
+        }
+        Matcher m = PIECE.matcher(kept);
+        while (m.find()) pieces.add(new Piece(m.group(), m.start()));
+        List<FindExpr> all = new ArrayList<>();
+        while (at < pieces.size()) {
+            all.add(any());
+            if (at < pieces.size() && pieces.get(at).is(")")) {
+                trouble(at++, "This bracket was never opened; it was passed over.");
+            }
+        }
+        List<FindExpr> parts =
+                all.size() == 1 ? all : all.stream().filter(e -> !isNothing(e)).toList();
+        FindExpr root = parts.size() == 1 ? parts.get(0) : all(parts);
+        return new Find(
+                root instanceof FindExpr.One || root instanceof FindExpr.Not ? all(List.of(root)) : root, troubles);
+    }
+
+    // ---- and, or, not -----------------------------------------------------------------------------------------------
+
+    private FindExpr any() {
+        List<FindExpr> parts = new ArrayList<>(List.of(conjunction()));
+        while (at < pieces.size() && pieces.get(at).is("or")) {
+            int or = at++;
+            FindExpr next = conjunction();
+            if (isNothing(next) || isNothing(parts.get(parts.size() - 1))) {
+                trouble(or, "“or” wants something on both sides; it was passed over.");
+            }
+            parts.add(next);
+        }
+        List<FindExpr> said = new ArrayList<>();
+        for (FindExpr p : parts) {
+            if (isNothing(p)) continue;
+            if (p instanceof FindExpr.Any nested) nested.parts().forEach(e -> addOnce(said, e));
+            else addOnce(said, p);
+        }
+        return said.isEmpty() ? all(List.of()) : said.size() == 1 ? said.get(0) : new FindExpr.Any(said);
+    }
+
+    private FindExpr conjunction() {
+        List<FindExpr> parts = new ArrayList<>();
+        while (at < pieces.size() && !pieces.get(at).is("or") && !pieces.get(at).is(")")) {
+            if (pieces.get(at).is("and")
+                    || pieces.get(at).is("but")
+                    || pieces.get(at).is("with")) {
+                boolean joins = pieces.get(at).is("with") && longest().isEmpty();
+                if (!pieces.get(at).is("with") || joins) {
+                    at++;
+                    continue;
+                }
+            }
+            FindExpr one = negation();
+            if (isNothing(one)) continue;
+            if (one instanceof FindExpr.All nested) nested.parts().forEach(e -> addOnce(parts, e));
+            else addOnce(parts, one);
+        }
+        return parts.size() == 1 ? parts.get(0) : all(parts);
+    }
+
+    private FindExpr negation() {
+        Piece piece = pieces.get(at);
+        if (piece.is("(")) {
+            at++;
+            open++;
+            FindExpr inside = open > 20 ? all(List.of()) : any();
+            open--;
+            if (at < pieces.size() && pieces.get(at).is(")")) at++;
+            else
+                troubles.add(new Find.Trouble(piece.at, "(", "This bracket is never closed; it was taken to the end."));
+            return inside;
+        }
+        if (piece.is("not") && longest().isEmpty()) {
+            int not = at++;
+            if (at >= pieces.size() || pieces.get(at).is(")") || pieces.get(at).is("or")) {
+                trouble(not, "“not” what? It was passed over.");
+                return all(List.of());
+            }
+            FindExpr inside = negation();
+            if (isNothing(inside)) return inside;
+            return inside instanceof FindExpr.Not twice ? twice.part() : new FindExpr.Not(inside);
+        }
+        return simple();
+    }
+
+    private static boolean isNothing(FindExpr e) {
+        return e instanceof FindExpr.All all && all.parts().isEmpty();
+    }
+
+    private static FindExpr all(List<FindExpr> parts) {
+        List<FindExpr> once = new ArrayList<>();
+        for (FindExpr p : parts) {
+            if (p instanceof FindExpr.All nested) nested.parts().forEach(e -> addOnce(once, e));
+            else addOnce(once, p);
+        }
+        return new FindExpr.All(once);
+    }
+
+    private static void addOnce(List<FindExpr> parts, FindExpr one) {
+        if (!parts.contains(one)) parts.add(one);
+    }
+
+    // ---- one term ---------------------------------------------------------------------------------------------------
+
+    private record Read(Term term, int pieces) {}
+
+    private FindExpr simple() {
+        if (terms >= Find.MOST_TERMS) {
+            if (terms++ == Find.MOST_TERMS)
+                trouble(at, "So many conditions are not looked at; what follows is left off.");
+            at++;
+            return all(List.of());
+        }
+        Optional<Read> run = longest();
+        if (run.isPresent()) {
+            at += run.get().pieces;
+            terms++;
+            return new FindExpr.One(run.get().term);
+        }
+        Piece piece = pieces.get(at);
+        broken(piece);
+        at++;
+        List<FindExpr> words = new ArrayList<>();
+        String own = piece.text.toLowerCase(Locale.ROOT).startsWith("word:") ? piece.text.substring(5) : piece.text;
+        for (String word : Words.folded(own).split(" ")) {
+            if (!word.isEmpty() && terms < Find.MOST_TERMS) {
+                addOnce(words, new FindExpr.One(new NameTerms.Word(word)));
+                terms++;
+            }
+        }
+        return words.size() == 1 ? words.get(0) : all(words);
+    }
+
+    private Optional<Read> longest() {
+        for (int n = Math.min(MOST_PIECES, pieces.size() - at); n >= 1; n--) {
+            List<String> run =
+                    pieces.subList(at, at + n).stream().map(Piece::text).toList();
+            if (n > 1 && run.stream().anyMatch(p -> p.equals("(") || p.equals(")"))) continue;
+            Optional<? extends Term> term = term(run);
+            if (term.isPresent()) return Optional.of(new Read(term.get(), n));
+        }
+        return Optional.empty();
+    }
+
+    /** What begins as a term and cannot be one. */
+    private void broken(Piece piece) {
+        String next = at + 1 < pieces.size() ? pieces.get(at + 1).text.toLowerCase(Locale.ROOT) : "";
+        TermKind.Pair pair = new TermKind.Pair(piece.text.toLowerCase(Locale.ROOT), next);
+        kinds.stream()
+                .flatMap(k -> k.broken().apply(pair).stream())
+                .findFirst()
+                .ifPresent(instead -> trouble(at, instead));
+    }
+
+    private void trouble(int piece, String message) {
+        Piece p = pieces.get(piece);
+        troubles.add(new Find.Trouble(p.at, brief(p.text), message));
+    }
+
+    private static String brief(String text) {
+        return text.length() > 40 ? text.substring(0, 40) + "…" : text;
+    }
+
+    private Optional<? extends Term> term(List<String> pieces) {
+        TermKind.Run run = new TermKind.Run(pieces, known);
+        // Marked as a word, it is nothing else.
+        if (run.low().startsWith("word:")) return Optional.empty();
+        return kinds.stream().flatMap(k -> k.reader().apply(run).stream()).findFirst();
+    }
+}

@@ -1,0 +1,29 @@
+package molvet.core.platform;
+
+/** One understood piece of a find: a condition on a paint. Equal terms ask the same. */
+public interface Term {
+    /** As it is written in the find language; read again, it is the same term. */
+    String written();
+
+    /** In words, for the token on screen. Most are written as they are said. */
+    default String words() {
+        return written();
+    }
+
+    /** Whether “not” may be written before it without brackets; of some, as “not painted”, that is a term of its own. */
+    default boolean takesNot() {
+        return true;
+    }
+
+    /** A condition that needs nothing said beside it, such as “lost”. */
+    record Plain(String written, String words) implements Term {
+        public static Plain of(String written) {
+            return new Plain(written, written);
+        }
+
+        @Override
+        public boolean takesNot() {
+            return written.startsWith("no ");
+        }
+    }
+}

@@ -1,8 +1,0 @@
-package molvet.server.account;
-
-/** There is no such thing in this collection, whether or not there is one in another. Answered with 404. */
-public class NotFound extends RuntimeException {
-    public NotFound(String what) {
-        super(what);
-    }
-}

@@ -1,0 +1,131 @@
+package molvet.server.arrival;
+
+import java.time.LocalDate;
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
+import java.util.function.ToIntFunction;
+import molvet.core.arrival.ArrivalTerms;
+import molvet.core.platform.TermKind;
+import molvet.server.collection.Witness;
+import molvet.server.platform.Clauses;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Room;
+import molvet.server.platform.Table;
+import org.springframework.stereotype.Component;
+
+/** What arrivals, dot cards and pours bring to the house. */
+@Component
+class ArrivalRoom implements Room, Witness {
+    private static final int MOST_EXPORTED = 100_000;
+    private static final String CAME =
+            "p.id in (select v.paint_id from arrival_line v join arrival a on a.id = v.arrival_id"
+                    + " where v.collector_id = :me and v.paint_id is not null and ";
+
+    private final ArrivalStore store;
+    private final PourStore pours;
+
+    ArrivalRoom(ArrivalStore store, PourStore pours) {
+        this.store = store;
+        this.pours = pours;
+    }
+
+    @Override
+    public String name() {
+        return "arrival";
+    }
+
+    @Override
+    public List<Table> tables() {
+        return List.of(
+                Table.of("arrival"),
+                Table.of("giver"),
+                Table.of("arrival_line"),
+                Table.of("dotcard"),
+                Table.of("dot"),
+                Table.of("pour"));
+    }
+
+    @Override
+    public Map<String, String> facts() {
+        return Map.of("pour", "select :paint_id");
+    }
+
+    @Override
+    public Optional<LocalDate> lastUse(Collector me, long paint) {
+        return pours.lastPour(me, paint);
+    }
+
+    /** Bills, givers and thanks of what is logged. Of givers who are not named the rows hold no name at all. */
+    @Override
+    public Map<String, Function<Collector, List<?>>> exports() {
+        return Map.of(
+                "arrivals",
+                me -> store.arrivals(me, MOST_EXPORTED, 0).stream()
+                        .filter(a -> a.state().equals(Arrivals.LOGGED))
+                        .map(a -> Map.of(
+                                "arrival", a,
+                                "lines", store.lines(me, a.id()),
+                                "givers",
+                                        store.givers(me, a.id()).stream()
+                                                .map(g -> Map.of(
+                                                        "name", g.name().isEmpty() ? "anonymous" : g.name(),
+                                                        "thanksOwed", g.thanksOwed(),
+                                                        "thankedOn",
+                                                                g.thankedOn() == null
+                                                                        ? ""
+                                                                        : g.thankedOn()
+                                                                                .toString()))
+                                                .toList()))
+                        .toList());
+    }
+
+    @Override
+    public List<TermKind> terms() {
+        return ArrivalTerms.KINDS;
+    }
+
+    @Override
+    public Clauses clauses() {
+        return new Clauses()
+                .on(ArrivalTerms.GivenBy.class, (t, in) -> {
+                    String name = in.holding(t.giver());
+                    return "p.id in (select v.paint_id from arrival_line v join giver g on g.id = v.giver_id where"
+                            + " v.collector_id = :me and g.name like " + name + ") or " + CAME
+                            + "v.giver_id is null and a.kind in ('GIFT', 'SWAP') and (a.came_from like " + name
+                            + " or exists (select 1 from giver g where g.arrival_id = a.id and g.name like " + name
+                            + ")))";
+                })
+                .on(ArrivalTerms.FromArrival.class, (t, in) -> {
+                    String title = in.holding(t.title());
+                    return CAME + "(a.title like " + title + " or a.came_from like " + title
+                            + ")) or p.id in (select h.paint_id from holding h where h.collector_id = :me and h.came_from like "
+                            + title + ")";
+                })
+                .on(ArrivalTerms.CameIn.class, (t, in) -> {
+                    List<String> all = new ArrayList<>();
+                    t.season().ifPresent(s -> all.add("month(a.came_on) in (" + in.put(s.months()) + ")"));
+                    t.kind().ifPresent(k -> all.add("a.kind = " + in.put(k.name())));
+                    t.year().ifPresent(y -> all.add("year(a.came_on) = " + in.put(y)));
+                    return CAME + String.join(" and ", all) + ")";
+                })
+                .on(
+                        ArrivalTerms.GIVEN_ANONYMOUSLY,
+                        "p.id in (select v.paint_id from arrival_line v join giver g on g.id = v.giver_id where"
+                                + " v.collector_id = :me and g.name = '') or p.id in (select v.paint_id from arrival_line v"
+                                + " join giver g on g.arrival_id = v.arrival_id where v.collector_id = :me"
+                                + " and v.giver_id is null and g.name = '')");
+    }
+
+    @Override
+    public Map<String, Function<Collector, List<String>>> names() {
+        return Map.of(ArrivalTerms.GIVERS, store::giverNames, ArrivalTerms.ARRIVALS, store::arrivalNames);
+    }
+
+    @Override
+    public Map<String, ToIntFunction<Collector>> counts() {
+        return Map.of("/arrivals", store::count);
+    }
+}

@@ -1,0 +1,55 @@
+package molvet.server.chart;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.ToIntFunction;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Room;
+import molvet.server.platform.Table;
+import org.springframework.stereotype.Component;
+import tools.jackson.databind.json.JsonMapper;
+
+/** What charts and the paper stock bring to the house. */
+@Component
+class ChartRoom implements Room {
+    private final ChartStore store;
+    private final JsonMapper json;
+
+    ChartRoom(ChartStore store, JsonMapper json) {
+        this.store = store;
+        this.json = json;
+    }
+
+    @Override
+    public String name() {
+        return "chart";
+    }
+
+    @Override
+    public List<Table> tables() {
+        return List.of(Table.of("chart"), Table.of("chart_cell"), Table.of("paper"));
+    }
+
+    /** What each was asked to be, and what stands in its cells. */
+    @Override
+    public Map<String, Function<Collector, List<?>>> exports() {
+        return Map.of(
+                "charts",
+                me -> store.charts(me).stream()
+                        .flatMap(s -> store.chart(me, s.id()).stream())
+                        .map(c -> Map.of(
+                                "code", c.code(),
+                                "title", c.title(),
+                                "school", c.school(),
+                                "note", c.note(),
+                                "asked", json.readValue(c.spec(), NewChart.class),
+                                "cells", store.cells(me, c.id())))
+                        .toList());
+    }
+
+    @Override
+    public Map<String, ToIntFunction<Collector>> counts() {
+        return Map.of("/bench", me -> store.charts(me).size());
+    }
+}

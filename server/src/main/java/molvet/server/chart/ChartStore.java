@@ -1,0 +1,376 @@
+package molvet.server.chart;
+
+import java.time.Instant;
+import java.time.LocalDateTime;
+import java.time.ZoneOffset;
+import java.util.Collection;
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.arrival.DotCard;
+import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
+import molvet.server.platform.Collector;
+import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowCallbackHandler;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+
+/** All SQL of charts and their cells, and of the paper they are painted on. */
+@Repository
+class ChartStore {
+    private final JdbcClient db;
+
+    ChartStore(JdbcClient db) {
+        this.db = db;
+    }
+
+    record ChartRow(
+            long id,
+            int number,
+            String title,
+            String form,
+            String school,
+            String spec,
+            String note,
+            LocalDateTime createdAt,
+            int version) {
+        String code() {
+            return String.format("C-%04d", number);
+        }
+    }
+
+    record CellRow(
+            long id,
+            long chartId,
+            int position,
+            @Nullable Long paintId,
+            @Nullable Long secondId,
+            @Nullable Long swatchId,
+            String state,
+            @Nullable LocalDateTime paintedAt,
+            @Nullable LocalDateTime dryAt,
+            String eye,
+            String note,
+            int version) {
+        /** Of a chart just planned; a cell without a paint is left bare. */
+        static CellRow planned(long chart, int position, @Nullable Long paint, @Nullable Long second) {
+            String state = paint == null ? "BARE" : "PLANNED";
+            return new CellRow(0, chart, position, paint, second, null, state, null, null, "", "", 1);
+        }
+
+        boolean isPainted() {
+            return state.equals("PAINTED");
+        }
+
+        CellRow withPaints(@Nullable Long paint, @Nullable Long second) {
+            return new CellRow(
+                    id, chartId, position, paint, second, swatchId, state, paintedAt, dryAt, eye, note, version);
+        }
+
+        CellRow withState(String newState) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, newState, paintedAt, dryAt, eye, note, version);
+        }
+
+        CellRow withPainting(@Nullable Long swatch, LocalDateTime at, @Nullable LocalDateTime dry, String taps) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatch, "PAINTED", at, dry, taps, note, version);
+        }
+
+        CellRow withoutPainting() {
+            return new CellRow(
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    null,
+                    paintId == null ? "BARE" : "PLANNED",
+                    null,
+                    null,
+                    "",
+                    note,
+                    version);
+        }
+
+        CellRow withDry(LocalDateTime at) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, at, eye, note, version);
+        }
+
+        CellRow withEye(String taps) {
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, dryAt, taps, note, version);
+        }
+
+        /** With one more remark, as far as there is room. */
+        CellRow noted(String more) {
+            String all = note.isEmpty() ? more : note + "; " + more;
+            String kept = all.length() > 300 ? all.substring(0, 299) + "…" : all;
+            return new CellRow(
+                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, dryAt, eye, kept, version);
+        }
+    }
+
+    record Summary(
+            long id,
+            int number,
+            String title,
+            String form,
+            LocalDateTime createdAt,
+            int cells,
+            int painted,
+            int drying,
+            int unfiled) {}
+
+    record PaperRow(
+            long id,
+            String name,
+            String kind,
+            double width,
+            double height,
+            @Nullable Integer weight,
+            String surface,
+            @Nullable Integer cotton,
+            int sheets,
+            String note,
+            int version) {}
+
+    private static final String CHART =
+            "select id, number, title, form, school, spec, note, created_at, version from chart where collector_id = ?";
+
+    Optional<ChartRow> chart(Collector me, long id) {
+        return db.sql(CHART + " and id = ?")
+                .params(me.id(), id)
+                .query(ChartRow.class)
+                .optional();
+    }
+
+    int lastNumber(Collector me) {
+        return db.sql("select coalesce(max(number), 0) from chart where collector_id = ?")
+                .param(me.id())
+                .query(Integer.class)
+                .single();
+    }
+
+    /** Those not done first, newest first. */
+    List<Summary> charts(Collector me) {
+        return db.sql("""
+                select c.id, c.number, c.title, c.form, c.created_at,
+                       (select count(*) from chart_cell x where x.chart_id = c.id and x.paint_id is not null) cells,
+                       (select count(*) from chart_cell x where x.chart_id = c.id and x.state = 'PAINTED') painted,
+                       (select count(*) from chart_cell x where x.chart_id = c.id and x.state = 'PAINTED'
+                          and x.dry_at is null) drying,
+                       (select count(*) from chart_cell x join swatch s on s.id = x.swatch_id
+                        where x.chart_id = c.id and s.state = 'CURRENT' and s.keeper_id is null) unfiled
+                from chart c where c.collector_id = ? order by c.number desc limit 1000
+                """).param(me.id()).query(Summary.class).list();
+    }
+
+    private static final String CELL = """
+            select id, chart_id, position, paint_id, second_id, swatch_id, state, painted_at, dry_at, eye, note, version
+            from chart_cell where collector_id = ?
+            """;
+
+    List<CellRow> cells(Collector me, long chart) {
+        return db.sql(CELL + " and chart_id = ? order by position")
+                .params(me.id(), chart)
+                .query(CellRow.class)
+                .list();
+    }
+
+    /** The same, held until the act is done: two phones may paint one chart. */
+    List<CellRow> cellsForUpdate(Collector me, long chart) {
+        return db.sql(CELL + " and chart_id = ? order by position for update")
+                .params(me.id(), chart)
+                .query(CellRow.class)
+                .list();
+    }
+
+    /** The place codes of a chart's swatches that are filed, by swatch. */
+    Map<Long, String> places(Collector me, long chart) {
+        Map<Long, String> all = new HashMap<>();
+        db.sql("""
+                select s.id, k.kind, k.number, k.pages, k.cells, s.position
+                from chart_cell c join swatch s on s.id = c.swatch_id join keeper k on k.id = s.keeper_id
+                where c.collector_id = ? and c.chart_id = ?
+                """).params(me.id(), chart).query((RowCallbackHandler) rs -> all.put(
+                rs.getLong(1),
+                new Keeper(KeeperKind.valueOf(rs.getString(2)), rs.getInt(3), rs.getInt(4), rs.getInt(5))
+                        .place(rs.getInt(6))
+                        .toString()));
+        return all;
+    }
+
+    /** When cells of charts of one form were painted, oldest of the latest first. */
+    List<Instant> stamps(Collector me, String form) {
+        return db.sql("""
+                select painted_at from (
+                    select x.painted_at from chart_cell x join chart c on c.id = x.chart_id
+                    where x.collector_id = ? and c.form = ? and x.painted_at is not null
+                    order by x.painted_at desc limit 200) latest order by painted_at
+                """).params(me.id(), form).query(LocalDateTime.class).list().stream()
+                .map(t -> t.toInstant(ZoneOffset.UTC))
+                .toList();
+    }
+
+    /**
+     * Where the paint itself is. {@code dot} and the three after it are set for a dot that is still there; {@code form} and
+     * {@code kept} for another holding.
+     */
+    record Source(
+            long paintId,
+            @Nullable Integer dot,
+            @Nullable Integer card,
+            @Nullable String cardShape,
+            @Nullable String form,
+            @Nullable String kept) {
+        /** The sheet, box or drawer that is taken up for it. */
+        String taken() {
+            if (dot != null) {
+                DotCard.Place p = place();
+                return "dot card " + card + ", sheet " + p.sheet();
+            }
+            return kept == null ? "" : kept;
+        }
+
+        String words() {
+            if (dot != null) {
+                DotCard.Place p = place();
+                return "dot card " + card + ", sheet " + p.sheet() + ", row " + p.row() + ", " + p.column()
+                        + " from the left";
+            }
+            String what =
+                    form == null ? "" : form.toLowerCase(java.util.Locale.ROOT).replace('_', ' ');
+            return kept == null || kept.isEmpty() ? what : what + ", " + kept;
+        }
+
+        private DotCard.Place place() {
+            String[] shape = cardShape.split(" ");
+            return new DotCard(
+                            Integer.parseInt(shape[0]),
+                            Integer.parseInt(shape[1]),
+                            Integer.parseInt(shape[2]),
+                            DotCard.Direction.valueOf(shape[3]))
+                    .place(dot);
+        }
+    }
+
+    /** By paint, pans before tubes before dots; a paint without a source has nothing left to paint with. */
+    Map<Long, Source> sources(Collector me, Collection<Long> paints) {
+        Map<Long, Source> all = new HashMap<>();
+        if (paints.isEmpty()) return all;
+        db.sql("""
+                select d.paint_id, d.position dot, c.number card,
+                       concat_ws(' ', c.sheets, c.columns_across, c.rows_down, c.direction) card_shape, null form, null kept
+                from dot d join dotcard c on c.id = d.dotcard_id
+                where d.collector_id = :me and d.paint_id in (:ids) and d.state in ('THERE', 'SMEARED')
+                """)
+                .param("me", me.id())
+                .param("ids", paints)
+                .query(Source.class)
+                .list()
+                .forEach(s -> all.putIfAbsent(s.paintId, s));
+        db.sql("""
+                select h.paint_id, null dot, null card, null card_shape, h.form, h.kept_where kept
+                from holding h
+                where h.collector_id = :me and h.paint_id in (:ids) and h.form <> 'DOT' and h.left_percent > 0
+                  and h.state = 'HERE'
+                order by field(h.form, 'TUBE', 'BOTTLE', 'SAMPLE', 'STICK', 'MINI_PAN', 'FULL_PAN', 'HALF_PAN')
+                """)
+                .param("me", me.id())
+                .param("ids", paints)
+                .query(Source.class)
+                .list()
+                .forEach(s -> all.put(s.paintId, s));
+        return all;
+    }
+
+    /** Why a paint without a source has none. */
+    Map<Long, String> whyNot(Collector me, Collection<Long> paints) {
+        Map<Long, String> all = new HashMap<>();
+        if (paints.isEmpty()) return all;
+        db.sql("select p.id, p.standing from paint p where p.collector_id = :me and p.id in (:ids)")
+                .param("me", me.id())
+                .param("ids", paints)
+                .query((RowCallbackHandler) rs -> all.put(
+                        rs.getLong(1),
+                        switch (rs.getString(2)) {
+                            case "WISHED" -> "only wished for";
+                            case "GONE" -> "used up, given away or lost";
+                            default -> "nothing of it is at hand";
+                        }));
+        db.sql("""
+                select h.paint_id, h.state from holding h
+                where h.collector_id = :me and h.paint_id in (:ids) and h.state <> 'HERE'
+                """).param("me", me.id()).param("ids", paints).query((RowCallbackHandler) rs -> all.put(
+                rs.getLong(1),
+                rs.getString(2).toLowerCase(java.util.Locale.ROOT).replace('_', ' ')));
+        db.sql("""
+                select d.paint_id, d.state from dot d
+                where d.collector_id = :me and d.paint_id in (:ids) and d.state not in ('THERE', 'SMEARED')
+                """).param("me", me.id()).param("ids", paints).query((RowCallbackHandler) rs -> all.put(
+                rs.getLong(1),
+                "its dot is "
+                        + rs.getString(2).toLowerCase(java.util.Locale.ROOT).replace('_', ' ')));
+        return all;
+    }
+
+    List<Long> ofArrival(Collector me, long arrival) {
+        return db.sql("""
+                select l.paint_id from arrival_line l where l.collector_id = ? and l.arrival_id = ? and l.paint_id is not null
+                order by l.position
+                """).params(me.id(), arrival).query(Long.class).list().stream()
+                .distinct()
+                .toList();
+    }
+
+    List<Long> ofDotCard(Collector me, long card) {
+        return db.sql("""
+                select paint_id from dot where collector_id = ? and dotcard_id = ? and paint_id is not null order by position
+                """).params(me.id(), card).query(Long.class).list();
+    }
+
+    /** Paints of the dots that are still on a card. */
+    List<Long> dotsThere(Collector me, long card) {
+        return db.sql("""
+                select paint_id from dot where collector_id = ? and dotcard_id = ? and paint_id is not null
+                  and state in ('THERE', 'SMEARED') order by position
+                """).params(me.id(), card).query(Long.class).list();
+    }
+
+    Optional<Long> makerOf(Collector me, long paint) {
+        return db.sql("select maker_id from paint where id = ? and collector_id = ? and maker_id is not null")
+                .params(paint, me.id())
+                .query(Long.class)
+                .optional();
+    }
+
+    List<Long> unpainted(Collector me) {
+        return db.sql("""
+                select id from paint where collector_id = ? and swatch_id is null and standing in ('OWNED', 'SAMPLED')
+                order by order_key, id limit 2000
+                """).param(me.id()).query(Long.class).list();
+    }
+
+    // ---- paper ------------------------------------------------------------------------------------------------------
+
+    private static final String PAPER =
+            "select id, name, kind, width, height, weight, surface, cotton, sheets, note, version from paper where collector_id = ?";
+
+    List<PaperRow> papers(Collector me) {
+        return db.sql(PAPER + " order by kind = 'OFFCUT', name, id limit 500")
+                .param(me.id())
+                .query(PaperRow.class)
+                .list();
+    }
+
+    Optional<PaperRow> paper(Collector me, long id) {
+        return db.sql(PAPER + " and id = ?")
+                .params(me.id(), id)
+                .query(PaperRow.class)
+                .optional();
+    }
+}

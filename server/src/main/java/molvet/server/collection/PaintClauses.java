@@ -1,0 +1,175 @@
+package molvet.server.collection;
+
+import java.time.LocalDate;
+import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.stream.Stream;
+import molvet.core.collection.Accession;
+import molvet.core.collection.ColourTerms;
+import molvet.core.collection.HoldingTerms;
+import molvet.core.collection.NameTerms;
+import molvet.core.collection.RecipeTerms;
+import molvet.core.collection.TraitTerms;
+import molvet.core.collection.Warmth;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentCode;
+import molvet.core.pigment.PigmentReference;
+import molvet.server.platform.Clauses;
+import molvet.server.platform.Collector;
+import org.springframework.stereotype.Component;
+
+/** The terms that look at paints, their pigments, holdings, observations and wishes, as SQL. */
+@Component
+class PaintClauses {
+    private static final String WITH_PIGMENT =
+            "p.id in (select g.paint_id from paint_pigment g where g.collector_id = :me and g.code %s)";
+
+    private final NeighbourStore neighbours;
+    private final PigmentReference reference;
+
+    PaintClauses(NeighbourStore neighbours, PigmentReference reference) {
+        this.neighbours = neighbours;
+        this.reference = reference;
+    }
+
+    Clauses all() {
+        Clauses all = new Clauses();
+        names(all);
+        recipes(all);
+        traits(all);
+        holdings(all);
+        colours(all);
+        return all;
+    }
+
+    private static void names(Clauses all) {
+        all.on(
+                        NameTerms.Word.class,
+                        (t, in) ->
+                                "p.id in (select w.paint_id from paint_word w where w.collector_id = :me and w.word like "
+                                        + in.put(WordStore.beginning(t.text())) + ")")
+                .on(NameTerms.Phrase.class, (t, in) -> "p.name like " + in.holding(t.text()))
+                .on(
+                        NameTerms.Numbered.class,
+                        (t, in) -> "p.accession = " + in.put(t.accession().number()));
+    }
+
+    private void recipes(Clauses all) {
+        all.on(RecipeTerms.SINGLE, "p.pigments = 1")
+                .on(RecipeTerms.MIXTURE, "p.pigments > 1")
+                .on(RecipeTerms.NO_PIGMENTS, "p.pigments = 0")
+                .on(
+                        RecipeTerms.WithPigment.class,
+                        (t, in) -> String.format(
+                                WITH_PIGMENT, "= " + in.put(t.code().toString())))
+                .on(RecipeTerms.OnlyPigments.class, (t, in) -> {
+                    String codes = in.put(codes(t.codes().stream()));
+                    String count = in.put(t.codes().size());
+                    return "p.pigments = " + count + " and p.id in (select g.paint_id from paint_pigment g where"
+                            + " g.collector_id = :me and g.code in (" + codes + ") group by g.paint_id"
+                            + " having count(distinct g.code) = " + count + ")";
+                })
+                .on(
+                        RecipeTerms.FreeOf.class,
+                        (t, in) -> "p.pigments > 0 and not "
+                                + among(in, p -> t.element().isIn(p)))
+                .on(RecipeTerms.CAUTIONED, in -> among(in, p -> !p.cautions().isEmpty()))
+                .on(RecipeTerms.OUT_OF_PRODUCTION, in -> among(in, Pigment::outOfProduction));
+    }
+
+    private String among(Clauses.Values in, Predicate<Pigment> those) {
+        List<String> codes = codes(reference.all().stream().filter(those).map(Pigment::code));
+        return codes.isEmpty() ? "1 = 0" : String.format(WITH_PIGMENT, "in (" + in.put(codes) + ")");
+    }
+
+    private static List<String> codes(Stream<PigmentCode> codes) {
+        return codes.map(PigmentCode::toString).toList();
+    }
+
+    /** Voices are kept as five signs a trait, see {@link PackedVoices}: label, pigments, paper, verdict, whether they disagree. */
+    private static void traits(Clauses all) {
+        all.on(TraitTerms.Says.class, (t, in) -> {
+                    int sign = switch (t.voice()) {
+                        case LABEL -> 1;
+                        case PIGMENTS -> 2;
+                        case PAPER -> 3;
+                        case VERDICT -> 4;
+                    };
+                    return "substring(p.voices, " + (5 * t.trait().ordinal() + sign) + ", 1) between "
+                            + in.put(String.valueOf(t.from())) + " and " + in.put(String.valueOf(t.to()));
+                })
+                .on(
+                        TraitTerms.Doubtful.class,
+                        (t, in) -> "substring(p.voices, " + (5 * t.trait().ordinal() + 5) + ", 1) = '!'")
+                .on(TraitTerms.DISAGREE, "p.disagrees")
+                .on(TraitTerms.Claims.class, (t, in) -> "p.claim_lightfastness = " + in.put(t.symbol()))
+                .on(
+                        TraitTerms.Seen.class,
+                        (t, in) ->
+                                "p.id in (select o.paint_id from observation o where o.collector_id = :me and o.trait = "
+                                        + in.put(t.trait().name()) + " and o.value = " + in.put(t.step())
+                                        + " and not exists (select 1 from observation later where later.paint_id = o.paint_id"
+                                        + " and later.trait = o.trait and later.id > o.id))");
+    }
+
+    private static void holdings(Clauses all) {
+        all.on(
+                        HoldingTerms.InStanding.class,
+                        (t, in) -> "p.standing = " + in.put(t.standing().name()))
+                .on(HoldingTerms.RUNNING_LOW, "p.runs_low")
+                .on(
+                        HoldingTerms.OfVolume.class,
+                        (t, in) -> "p.volumes like "
+                                + in.put("%," + t.ml().stripTrailingZeros().toPlainString() + ",%"))
+                .on(
+                        HoldingTerms.InSeries.class,
+                        (t, in) -> "p.series between " + in.put(t.from()) + " and " + in.put(t.to()))
+                .on(
+                        HoldingTerms.PerMl.class,
+                        (t, in) ->
+                                "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.volume > 0"
+                                        + " and h.price is not null and h.price / h.volume " + (t.under() ? "<" : ">")
+                                        + " "
+                                        + in.put(t.price()) + ")")
+                .on(
+                        HoldingTerms.WishedFor.class,
+                        (t, in) ->
+                                "p.id in (select y.paint_id from wish y where y.collector_id = :me and y.reason like "
+                                        + in.holding(t.reason()) + ")")
+                .on(
+                        HoldingTerms.NotUsedSince.class,
+                        (t, in) -> "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < "
+                                + in.put(LocalDate.of(t.year(), 1, 1)) + ", true)");
+    }
+
+    private void colours(Clauses all) {
+        all.on(ColourTerms.Hued.class, (t, in) -> "p.hue = " + in.put(t.family().name()))
+                .on(
+                        ColourTerms.Warmer.class,
+                        (t, in) -> neighbours
+                                .seen(in.me(), t.than())
+                                .filter(s -> s.warmth() != null)
+                                .map(s -> "p.hue = " + in.put(s.hue()) + " and p.warmth " + (t.warmer() ? "<" : ">")
+                                        + " " + in.put(s.warmth() + (t.warmer() ? -Warmth.TELLS : Warmth.TELLS)))
+                                .orElse("1 = 0"),
+                        (me, t) -> unmeasured(me, t.than(), true))
+                .on(
+                        ColourTerms.Near.class,
+                        (t, in) -> {
+                            List<Long> near = neighbours.near(in.me(), t);
+                            return near.isEmpty() ? "1 = 0" : "p.id in (" + in.put(near) + ")";
+                        },
+                        (me, t) -> unmeasured(me, t.to(), false));
+    }
+
+    /** Why a paint cannot be compared with, if it cannot. */
+    private Optional<String> unmeasured(Collector me, Accession of, boolean byWarmth) {
+        Optional<NeighbourStore.Seen> seen = neighbours.seen(me, of);
+        if (seen.isEmpty()) return Optional.of("There is no " + of + " in your collection.");
+        if (seen.get().massL() == null) return Optional.of(of + " is not measured yet: read its swatch first.");
+        return byWarmth && seen.get().warmth() == null
+                ? Optional.of(of + " is a neutral, which is neither warm nor cool.")
+                : Optional.empty();
+    }
+}

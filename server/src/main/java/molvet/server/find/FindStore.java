@@ -1,0 +1,110 @@
+package molvet.server.find;
+
+import java.util.HashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import molvet.core.find.Find;
+import molvet.server.platform.Collector;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.stereotype.Repository;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Finding paints, and finds kept under a name. */
+@Repository
+class FindStore {
+    private final JdbcClient db;
+    private final Language language;
+
+    FindStore(JdbcClient db, Language language) {
+        this.db = db;
+        this.language = language;
+    }
+
+    /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
+    enum Order {
+        HUE("p.order_key", ""),
+        NUMBER("p.accession", ""),
+        NAME("p.name", ""),
+        MAKER("coalesce(m.name, '')", " left join maker m on m.id = p.maker_id"),
+        PLACE(
+                "coalesce(concat(lpad(find_in_set(k.kind, 'RING,BINDER,SKETCHBOOK,LID,BOX,WALL'), 2, '0'), "
+                        + "lpad(k.number, 5, '0'), lpad(s.position, 7, '0')), 'z')",
+                " left join swatch s on s.id = p.swatch_id left join keeper k on k.id = s.keeper_id");
+
+        private final String column;
+        private final String joins;
+
+        Order(String column, String joins) {
+            this.column = column;
+            this.joins = joins;
+        }
+    }
+
+    /** A paint that was found, with the value it is ordered by. */
+    record Chosen(long id, String orderedBy) {}
+
+    /** A page of what was found, and how many there are in all. */
+    record Found(List<Chosen> page, int total) {}
+
+    /** @param after the last of the page before, for the page that follows */
+    @Transactional(readOnly = true)
+    public Found found(Collector me, Find find, Order order, int limit, Optional<Chosen> after) {
+        Map<String, Object> params = new HashMap<>();
+        String where = language.where(me, find, params);
+        String from = "p.id, " + order.column + " ordered_by from paint p" + order.joins + " where p.collector_id = :me"
+                + where;
+        String page = " order by " + order.column + ", p.id limit " + limit;
+        if (after.isPresent() || find.isEmpty()) {
+            int total = count(me, find);
+            if (after.isPresent()) {
+                params.put("afterValue", after.get().orderedBy());
+                params.put("afterId", after.get().id());
+                from += " and (" + order.column + " > :afterValue or " + order.column
+                        + " = :afterValue and p.id > :afterId)";
+            }
+            return new Found(chosen("select " + from + page, params), total);
+        }
+        // Where an index cannot stop early, one pass over what the order and the terms need chooses the page and counts
+        // the rest.
+        List<Chosen> chosen = chosen("select sql_calc_found_rows " + from + page, params);
+        return new Found(
+                chosen, db.sql("select found_rows()").query(Integer.class).single());
+    }
+
+    private List<Chosen> chosen(String sql, Map<String, Object> params) {
+        return db.sql(sql)
+                .params(params)
+                .query((rs, n) -> new Chosen(rs.getLong(1), rs.getString(2)))
+                .list();
+    }
+
+    /** What was found, yellow first, and no more than the ids. */
+    List<Long> ids(Collector me, Find find, int most) {
+        Map<String, Object> params = new HashMap<>();
+        String where = language.where(me, find, params);
+        return db.sql("select p.id from paint p where p.collector_id = :me" + where
+                        + " order by p.order_key, p.id limit " + most)
+                .params(params)
+                .query(Long.class)
+                .list();
+    }
+
+    int count(Collector me, Find find) {
+        Map<String, Object> params = new HashMap<>();
+        String where = language.where(me, find, params);
+        return db.sql("select count(*) from paint p where p.collector_id = :me" + where)
+                .params(params)
+                .query(Integer.class)
+                .single();
+    }
+
+    record SavedFind(long id, String name, String text, int version) {}
+
+    List<SavedFind> saved(Collector me) {
+        return db.sql("select id, name, text, version from saved_find where collector_id = ? order by name")
+                .param(me.id())
+                .query(SavedFind.class)
+                .list();
+    }
+}

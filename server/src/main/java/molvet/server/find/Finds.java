@@ -1,0 +1,88 @@
+package molvet.server.find;
+
+import java.util.List;
+import java.util.Optional;
+import java.util.stream.Stream;
+import molvet.core.find.Find;
+import molvet.core.find.FindExpr;
+import molvet.core.platform.TermKind;
+import molvet.server.collection.Finder;
+import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import org.jspecify.annotations.Nullable;
+import org.springframework.context.annotation.Lazy;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** Answers finds, for the page and for the rooms below. */
+@Service
+class Finds implements Finder {
+    private final FindStore store;
+    private final Language language;
+    private final PaintViews views;
+
+    Finds(FindStore store, Language language, @Lazy PaintViews views) {
+        this.store = store;
+        this.language = language;
+        this.views = views;
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public PaintViews.PaintList list(Collector me, String text, String order, int limit, @Nullable String after) {
+        TermKind.Known known = language.known(me);
+        Find asked = language.parse(text, known);
+        Find mended = language.mended(me, asked);
+        FindStore.Found found = store.found(
+                me,
+                mended,
+                Fields.one("order", order, FindStore.Order.values()),
+                limit,
+                Optional.ofNullable(after).flatMap(Finds::cursor));
+        List<FindStore.Chosen> page = found.page();
+        return new PaintViews.PaintList(
+                views.entries(me, page.stream().map(FindStore.Chosen::id).toList()),
+                tokens(mended, known),
+                Stream.concat(
+                                asked.troubles().stream()
+                                        .map(t -> new PaintViews.Trouble(t.at(), t.word(), t.message())),
+                                language.unanswerable(me, mended).stream())
+                        .toList(),
+                found.total(),
+                mended.equals(asked) ? null : language.written(mended, known),
+                page.size() == limit ? cursor(page.get(page.size() - 1)) : null);
+    }
+
+    private List<PaintViews.Token> tokens(Find find, TermKind.Known known) {
+        List<FindExpr> parts = find.tokens();
+        return parts.stream()
+                .map(part -> {
+                    String written = language.written(new Find(part, List.of()), known);
+                    boolean whole = part instanceof FindExpr.One || part instanceof FindExpr.Not || parts.size() == 1;
+                    return new PaintViews.Token(whole ? written : "(" + written + ")", part.words());
+                })
+                .toList();
+    }
+
+    private static String cursor(FindStore.Chosen last) {
+        return last.id() + "~" + last.orderedBy();
+    }
+
+    private static Optional<FindStore.Chosen> cursor(String after) {
+        int at = after.indexOf('~');
+        if (at < 1 || !after.substring(0, at).matches("\\d{1,18}")) return Optional.empty();
+        return Optional.of(new FindStore.Chosen(Long.parseLong(after.substring(0, at)), after.substring(at + 1)));
+    }
+
+    @Override
+    @Transactional(readOnly = true)
+    public List<Long> ids(Collector me, String text, int most) {
+        return store.ids(me, language.mended(me, language.parse(text, language.known(me))), most);
+    }
+
+    /** How many paints a find brings, as it is typed. */
+    int count(Collector me, String text, TermKind.Known known) {
+        return store.count(me, language.mended(me, language.parse(text, known)));
+    }
+}

@@ -1,0 +1,102 @@
+package molvet.server.find;
+
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import molvet.core.collection.NameTerms;
+import molvet.core.find.Find;
+import molvet.core.find.FindExpr;
+import molvet.core.measure.Spelling;
+import molvet.core.platform.Term;
+import molvet.core.platform.TermKind;
+import molvet.server.collection.PaintViews;
+import molvet.server.collection.WordStore;
+import molvet.server.platform.Clauses;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Rooms;
+import org.springframework.stereotype.Component;
+
+/** The find language of all rooms together, and a find in it as a condition on the table of paints, called p. */
+@Component
+class Language {
+    private final Rooms rooms;
+    private final WordStore words;
+
+    Language(Rooms rooms, WordStore words) {
+        this.rooms = rooms;
+        this.words = words;
+    }
+
+    private List<TermKind> kinds() {
+        return rooms.all().stream().flatMap(r -> r.terms().stream()).toList();
+    }
+
+    /** What the collection knows by name. */
+    TermKind.Known known(Collector me) {
+        Map<String, List<String>> names = new HashMap<>();
+        rooms.all().forEach(r -> r.names().forEach((sort, of) -> names.put(sort, of.apply(me))));
+        return new TermKind.Known(names);
+    }
+
+    Find parse(String text, TermKind.Known known) {
+        return Find.parse(text, kinds(), known);
+    }
+
+    String written(Find find, TermKind.Known known) {
+        return find.written(kinds(), known);
+    }
+
+    /** What can be asked, in groups. */
+    Map<String, List<String>> menu(TermKind.Known known) {
+        Map<String, List<String>> menu = new LinkedHashMap<>();
+        Stream.of(false, true)
+                .flatMap(byName -> kinds().stream().filter(k -> k.byName() == byName))
+                .forEach(k -> menu.computeIfAbsent(k.menu(), g -> new ArrayList<>())
+                        .addAll(k.entries().apply(known)));
+        menu.values().removeIf(List::isEmpty);
+        return menu;
+    }
+
+    /** The same find with each word that nothing begins with replaced by the nearest word there is. */
+    Find mended(Collector me, Find find) {
+        return new Find(find.root().with(t -> mended(me, t)), find.troubles());
+    }
+
+    private Term mended(Collector me, Term term) {
+        if (!(term instanceof NameTerms.Word word) || words.isKnown(me, word.text())) return term;
+        return Spelling.nearest(word.text(), words.asLongAs(me, word.text(), Spelling.MOST_SLIPS)).stream()
+                .filter(near -> words.isKnown(me, near))
+                .<Term>map(NameTerms.Word::new)
+                .findFirst()
+                .orElse(term);
+    }
+
+    /** What a find asks that the collection cannot answer. */
+    List<PaintViews.Trouble> unanswerable(Collector me, Find find) {
+        Clauses clauses = rooms.clauses();
+        return find.terms().stream()
+                .flatMap(t ->
+                        clauses.unanswerable(me, t).map(why -> new PaintViews.Trouble(-1, t.written(), why)).stream())
+                .toList();
+    }
+
+    /** Beginning with “and”, or empty where everything is found. @param params takes the values, under names of their own */
+    String where(Collector me, Find find, Map<String, Object> params) {
+        Clauses.Values values = new Clauses.Values(me, params);
+        return find.isEmpty() ? "" : " and " + condition(find.root(), rooms.clauses(), values);
+    }
+
+    private static String condition(FindExpr e, Clauses clauses, Clauses.Values in) {
+        if (e instanceof FindExpr.One o) return "(" + clauses.sql(o.term(), in) + ")";
+        if (e instanceof FindExpr.Not n) return "not coalesce(" + condition(n.part(), clauses, in) + ", false)";
+        boolean any = e instanceof FindExpr.Any;
+        List<FindExpr> parts = any ? ((FindExpr.Any) e).parts() : ((FindExpr.All) e).parts();
+        return parts.stream()
+                .map(p -> condition(p, clauses, in))
+                .collect(Collectors.joining(any ? " or " : " and ", "(", ")"));
+    }
+}

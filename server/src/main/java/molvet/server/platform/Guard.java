@@ -1,0 +1,96 @@
+package molvet.server.platform;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ReadListener;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.ServletInputStream;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletRequestWrapper;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import org.springframework.core.Ordered;
+import org.springframework.core.annotation.Order;
+import org.springframework.stereotype.Component;
+import org.springframework.web.filter.OncePerRequestFilter;
+
+/**
+ * Outermost: bounds every body that is not an upload, and answers for a database that is away even when it is asked for
+ * the session, before any handler.
+ */
+@Component
+@Order(Ordered.HIGHEST_PRECEDENCE)
+class Guard extends OncePerRequestFilter {
+    static final int MOST_BYTES = 1 << 20;
+
+    private final ProblemAnswers answers;
+
+    Guard(ProblemAnswers answers) {
+        this.answers = answers;
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        boolean upload = request.getContentType() != null
+                && request.getContentType().toLowerCase().startsWith("multipart/");
+        if (!upload && request.getContentLengthLong() > MOST_BYTES) {
+            answers.write(response, Problems.tooLarge("1 MB"));
+            return;
+        }
+        try {
+            chain.doFilter(upload ? request : new Bounded(request), response);
+        } catch (TooLarge e) {
+            answers.write(response, Problems.tooLarge("1 MB"));
+        } catch (RuntimeException | ServletException e) {
+            Throwable cause = e instanceof ServletException && e.getCause() != null ? e.getCause() : e;
+            if (!Problems.isDatabaseAway(cause) || response.isCommitted()) throw e;
+            answers.write(response, Problems.databaseAway());
+        }
+    }
+
+    private static final class TooLarge extends RuntimeException {}
+
+    /** A body whose length was not announced still ends at the limit. */
+    private static final class Bounded extends HttpServletRequestWrapper {
+        Bounded(HttpServletRequest request) {
+            super(request);
+        }
+
+        @Override
+        public ServletInputStream getInputStream() throws IOException {
+            ServletInputStream in = super.getInputStream();
+            return new ServletInputStream() {
+                private int read = 0;
+
+                @Override
+                public int read() throws IOException {
+                    int b = in.read();
+                    if (b >= 0 && ++read > MOST_BYTES) throw new TooLarge();
+                    return b;
+                }
+
+                @Override
+                public int read(byte[] into, int from, int most) throws IOException {
+                    int n = in.read(into, from, most);
+                    if (n > 0 && (read += n) > MOST_BYTES) throw new TooLarge();
+                    return n;
+                }
+
+                @Override
+                public boolean isFinished() {
+                    return in.isFinished();
+                }
+
+                @Override
+                public boolean isReady() {
+                    return in.isReady();
+                }
+
+                @Override
+                public void setReadListener(ReadListener listener) {
+                    in.setReadListener(listener);
+                }
+            };
+        }
+    }
+}

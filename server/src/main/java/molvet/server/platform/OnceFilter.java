@@ -1,0 +1,152 @@
+package molvet.server.platform;
+
+import jakarta.servlet.FilterChain;
+import jakarta.servlet.ServletException;
+import jakarta.servlet.http.HttpServletRequest;
+import jakarta.servlet.http.HttpServletResponse;
+import java.io.IOException;
+import java.nio.charset.StandardCharsets;
+import java.time.Clock;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.Set;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.TransientDataAccessException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.security.core.Authentication;
+import org.springframework.stereotype.Component;
+import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.filter.OncePerRequestFilter;
+import org.springframework.web.util.ContentCachingResponseWrapper;
+
+/**
+ * A change with an {@code Idempotency-Key} happens once, and after those of the same collector that came before: the act and its answer are kept in one transaction, and a retry
+ * gets that answer again. A retry that overtakes the first waits for it.
+ */
+@Component
+class OnceFilter extends OncePerRequestFilter {
+    private final JdbcClient db;
+    private final TransactionTemplate transaction;
+    private final Clock clock;
+    private final Acts acts;
+    private final ProblemAnswers answers;
+
+    OnceFilter(JdbcClient db, PlatformTransactionManager transactions, Clock clock, Acts acts, ProblemAnswers answers) {
+        this.answers = answers;
+        this.acts = acts;
+        this.db = db;
+        this.transaction = new TransactionTemplate(transactions);
+        this.clock = clock;
+    }
+
+    private static final Set<String> CHANGES = Set.of("POST", "PUT", "DELETE");
+
+    private record Answer(String operation, int status, String contentType, String location, String body) {}
+
+    @Override
+    protected boolean shouldNotFilter(HttpServletRequest request) {
+        return !CHANGES.contains(request.getMethod())
+                || request.getHeader("Idempotency-Key") == null
+                || !(request.getUserPrincipal() instanceof Authentication);
+    }
+
+    @Override
+    protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        String key = request.getHeader("Idempotency-Key");
+        if (!key.matches("[\\x21-\\x7e]{1,100}")) {
+            answers.write(
+                    response,
+                    Problems.of(
+                            HttpStatus.BAD_REQUEST,
+                            "unreadable",
+                            "The key cannot be read",
+                            "An Idempotency-Key has 1 to 100 visible ASCII characters. Nothing was saved."));
+            return;
+        }
+        Collector me = (Collector) ((Authentication) request.getUserPrincipal()).getPrincipal();
+        String operation = request.getMethod() + " " + request.getRequestURI();
+        receive(request);
+        ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
+        try {
+            transaction.executeWithoutResult(status -> {
+                // The row below refers to the collector’s and so would lock it for reading; two acts that then both
+                // want to
+                // write it could only fail.
+                acts.oneAtATime(me);
+                db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
+                        .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
+                        .update();
+                try {
+                    chain.doFilter(request, kept);
+                } catch (IOException | ServletException e) {
+                    throw new IllegalStateException(e);
+                }
+                if (kept.getStatus() >= 300) {
+                    status.setRollbackOnly();
+                } else {
+                    db.sql("""
+                            update idempotency set status = ?, content_type = ?, location = ?, body = ?
+                            where collector_id = ? and idempotency_key = ?
+                            """)
+                            .params(
+                                    kept.getStatus(),
+                                    kept.getContentType(),
+                                    kept.getHeader(HttpHeaders.LOCATION),
+                                    new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8),
+                                    me.id(),
+                                    key)
+                            .update();
+                }
+            });
+            kept.copyBodyToResponse();
+        } catch (DuplicateKeyException | TransientDataAccessException e) {
+            // It stands already, or another retry was first to lock it: the answer is that one's.
+            replay(me, key, operation, response);
+        }
+    }
+
+    /** An upload comes in whole before anything is locked: over a slow network it would keep every other act waiting. */
+    private static void receive(HttpServletRequest request) {
+        String type = request.getContentType();
+        if (type == null || !type.toLowerCase(Locale.ROOT).startsWith("multipart/")) return;
+        try {
+            request.getParts();
+        } catch (IOException | ServletException | RuntimeException e) {
+            // Whoever takes the upload meets the same, and says it to the collector.
+        }
+    }
+
+    private void replay(Collector me, String key, String operation, HttpServletResponse response) throws IOException {
+        Optional<Answer> answer = db.sql(
+                        "select operation, status, content_type, location, body from idempotency where collector_id = ? and idempotency_key = ? and status is not null")
+                .params(me.id(), key)
+                .query(Answer.class)
+                .optional();
+        if (answer.isEmpty() || !answer.get().operation().equals(cut(operation))) {
+            answers.write(
+                    response,
+                    Problems.of(
+                            HttpStatus.CONFLICT,
+                            "key-in-use",
+                            "Key in use",
+                            answer.isEmpty()
+                                    ? "The same act is under way. Nothing was saved twice; try again."
+                                    : "This Idempotency-Key was used for another act. Nothing was saved; take a new one."));
+            return;
+        }
+        response.setStatus(answer.get().status());
+        if (answer.get().location() != null)
+            response.setHeader(HttpHeaders.LOCATION, answer.get().location());
+        if (answer.get().contentType() != null)
+            response.setContentType(answer.get().contentType());
+        response.getOutputStream().write(answer.get().body().getBytes(StandardCharsets.UTF_8));
+    }
+
+    private static String cut(String operation) {
+        return operation.length() > 200 ? operation.substring(0, 200) : operation;
+    }
+}

@@ -1,0 +1,188 @@
+package molvet.server.platform;
+
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Spelling;
+import org.jspecify.annotations.Nullable;
+import org.springframework.dao.DataAccessException;
+import org.springframework.dao.DataAccessResourceFailureException;
+import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.PessimisticLockingFailureException;
+import org.springframework.dao.RecoverableDataAccessException;
+import org.springframework.dao.TransientDataAccessException;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.HttpStatusCode;
+import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.jdbc.CannotGetJdbcConnectionException;
+import org.springframework.transaction.CannotCreateTransactionException;
+import org.springframework.transaction.TransactionSystemException;
+import org.springframework.web.bind.annotation.ExceptionHandler;
+import org.springframework.web.bind.annotation.RestControllerAdvice;
+import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.multipart.MaxUploadSizeExceededException;
+import org.springframework.web.multipart.MultipartException;
+import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
+import org.springframework.web.servlet.resource.NoResourceFoundException;
+import tools.jackson.databind.exc.UnrecognizedPropertyException;
+
+/** Every error as an RFC 9457 problem document: what is wrong, what was kept, what to do. */
+@RestControllerAdvice
+public class Problems extends ResponseEntityExceptionHandler {
+    private static final System.Logger LOG = System.getLogger(Problems.class.getName());
+
+    public static ProblemDetail of(HttpStatus status, String type, String title, String detail) {
+        ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, detail);
+        problem.setType(java.net.URI.create("molvet:" + type));
+        problem.setTitle(title);
+        return problem;
+    }
+
+    /** What is said when the database does not answer, here and outside the dispatcher. */
+    static ProblemDetail databaseAway() {
+        return of(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "database-away",
+                "The database does not answer",
+                "Nothing was saved. What you typed is still on the page; it can be saved as soon as the database is back.");
+    }
+
+    static boolean isDatabaseAway(Throwable e) {
+        return e instanceof DataAccessResourceFailureException
+                || e instanceof CannotGetJdbcConnectionException
+                || e instanceof CannotCreateTransactionException
+                || e instanceof TransactionSystemException
+                || e instanceof RecoverableDataAccessException
+                || e instanceof TransientDataAccessException && !(e instanceof PessimisticLockingFailureException);
+    }
+
+    @ExceptionHandler(Refusal.class)
+    ProblemDetail refused(Refusal e) {
+        ProblemDetail problem = of(
+                HttpStatus.UNPROCESSABLE_CONTENT,
+                "refused",
+                "This cannot be taken as it is",
+                String.join(" ", e.faults().stream().map(Refusal.Fault::message).toList()) + " Nothing was saved.");
+        problem.setProperty(
+                "errors",
+                e.faults().stream()
+                        .map(f -> Map.of("where", f.where(), "message", f.message(), "suggestion", f.suggestion()))
+                        .toList());
+        return problem;
+    }
+
+    @ExceptionHandler(NotFound.class)
+    ProblemDetail notFound(NotFound e) {
+        return of(HttpStatus.NOT_FOUND, "not-found", "Not found", e.getMessage());
+    }
+
+    @ExceptionHandler(Stale.class)
+    ProblemDetail stale(Stale e) {
+        ProblemDetail problem = of(HttpStatus.CONFLICT, "changed-meanwhile", "Changed meanwhile", e.getMessage());
+        problem.setProperty("current", e.current());
+        return problem;
+    }
+
+    @ExceptionHandler(Taken.class)
+    ProblemDetail taken(Taken e) {
+        ProblemDetail problem = of(HttpStatus.CONFLICT, e.type(), title(e.type()), e.getMessage());
+        problem.setProperty("by", e.by());
+        return problem;
+    }
+
+    /** The stable word as a title: “place-taken” is “Place taken”. */
+    private static String title(String type) {
+        return Character.toUpperCase(type.charAt(0)) + type.substring(1).replace('-', ' ');
+    }
+
+    @ExceptionHandler(DataAccessException.class)
+    ProblemDetail data(DataAccessException e) {
+        if (isDatabaseAway(e)) return databaseAway();
+        if (e instanceof DuplicateKeyException || e instanceof PessimisticLockingFailureException) {
+            return of(
+                    HttpStatus.CONFLICT,
+                    "changed-meanwhile",
+                    "Changed meanwhile",
+                    "Another window changed the same thing at the same moment. Nothing was saved; try again.");
+        }
+        return unexpected(e);
+    }
+
+    @ExceptionHandler({CannotCreateTransactionException.class, TransactionSystemException.class})
+    ProblemDetail transaction(RuntimeException e) {
+        return databaseAway();
+    }
+
+    @ExceptionHandler(Exception.class)
+    ProblemDetail unexpected(Exception e) {
+        LOG.log(System.Logger.Level.ERROR, "Unexpected", e);
+        return of(
+                HttpStatus.INTERNAL_SERVER_ERROR,
+                "unexpected",
+                "Something went wrong here",
+                "Nothing was saved. It is our fault, not yours; try again, and if it stays, keep what you typed.");
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotReadable(
+            HttpMessageNotReadableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (e.getCause() instanceof UnrecognizedPropertyException unknown) {
+            return ResponseEntity.unprocessableContent().body(refused(unknown(unknown)));
+        }
+        return ResponseEntity.badRequest()
+                .body(of(
+                        HttpStatus.BAD_REQUEST,
+                        "unreadable",
+                        "The request could not be read",
+                        "The body is not the JSON this call takes. Nothing was saved."));
+    }
+
+    @Override
+    protected @Nullable ResponseEntity<Object> handleNoResourceFoundException(
+            NoResourceFoundException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return ResponseEntity.status(HttpStatus.NOT_FOUND)
+                .body(of(HttpStatus.NOT_FOUND, "not-found", "Not found", "There is nothing at this address."));
+    }
+
+    private static Refusal unknown(UnrecognizedPropertyException e) {
+        String field = e.getPropertyName();
+        List<String> known =
+                e.getKnownPropertyIds().stream().map(Object::toString).sorted().toList();
+        String near = Spelling.nearest(field, known)
+                .map(k -> "Perhaps " + k + " is meant.")
+                .orElse("It takes " + String.join(", ", known) + ".");
+        return Refusal.of(
+                e.getPath().stream()
+                        .map(r -> r.getPropertyName() == null ? "[" + r.getIndex() + "]" : r.getPropertyName())
+                        .collect(Collectors.joining(".")),
+                "This call takes no field “" + (field.length() > 60 ? field.substring(0, 60) + "…" : field) + "”.",
+                near);
+    }
+
+    @Override
+    protected ResponseEntity<Object> handleMaxUploadSizeExceededException(
+            MaxUploadSizeExceededException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        return ResponseEntity.status(HttpStatus.CONTENT_TOO_LARGE).body(tooLarge("90 MB"));
+    }
+
+    @ExceptionHandler(MultipartException.class)
+    ProblemDetail multipart(MultipartException e) {
+        return of(
+                HttpStatus.BAD_REQUEST,
+                "unreadable",
+                "The upload could not be read",
+                "The upload broke off or is not a form with a file. Nothing was saved; send it again.");
+    }
+
+    static ProblemDetail tooLarge(String limit) {
+        return of(
+                HttpStatus.CONTENT_TOO_LARGE,
+                "too-large",
+                "Too large",
+                "At most " + limit + " are taken at once. Nothing was saved; send less, or a smaller picture.");
+    }
+}

@@ -1,0 +1,69 @@
+package molvet.server.platform;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.Supplier;
+import java.util.function.ToIntFunction;
+import java.util.stream.Stream;
+import molvet.core.platform.TermKind;
+
+/**
+ * What a room brings with it to the server: one bean of each room. Undo, the deletion of an account, the export of a
+ * collection, finding and the counts of the page follow from it.
+ */
+public interface Room {
+    /** As its package is called. */
+    String name();
+
+    /** The tables it answers for; nobody else writes to them but through its services. */
+    default List<Table> tables() {
+        return List.of();
+    }
+
+    /**
+     * Rows that have a say in the facts kept beside paints: for each table, SQL for the ids of those paints by {@code :me}
+     * and the columns of the row as named parameters.
+     */
+    default Map<String, String> facts() {
+        return Map.of();
+    }
+
+    /** What it adds to the export of the whole collection, by the word for it there. */
+    default Map<String, Function<Collector, List<?>>> exports() {
+        return Map.of();
+    }
+
+    /** A file of its own in the export with everything; read only when it is written there. */
+    record ExportedFile(String name, Supplier<byte[]> bytes) {}
+
+    /** Files it adds to the export with everything. */
+    default Stream<ExportedFile> files(Collector me) {
+        return Stream.empty();
+    }
+
+    /** What it adds to the find language. */
+    default List<TermKind> terms() {
+        return List.of();
+    }
+
+    /** The SQL of the terms that look at its tables. */
+    default Clauses clauses() {
+        return new Clauses();
+    }
+
+    /** Names its terms know when they see them, by the word for each sort. */
+    default Map<String, Function<Collector, List<String>>> names() {
+        return Map.of();
+    }
+
+    /** Finds whose paints wait for something; their counts are shown. */
+    default List<String> waiting() {
+        return List.of();
+    }
+
+    /** Numbers shown beside its entries of the rail, by the address of each. */
+    default Map<String, ToIntFunction<Collector>> counts() {
+        return Map.of();
+    }
+}

@@ -1,0 +1,66 @@
+package molvet.server.platform;
+
+import java.nio.ByteBuffer;
+import java.nio.charset.StandardCharsets;
+import java.security.GeneralSecurityException;
+import java.security.SecureRandom;
+import java.util.HexFormat;
+import javax.crypto.Cipher;
+import javax.crypto.spec.GCMParameterSpec;
+import javax.crypto.spec.SecretKeySpec;
+import molvet.core.measure.Refusal;
+import org.springframework.beans.factory.annotation.Value;
+import org.springframework.stereotype.Component;
+
+/**
+ * Words that are kept but not in the clear: AES-256-GCM under a key that lies outside the database, bound to the
+ * collector, so that neither a look into the tables nor an export tells them.
+ */
+@Component
+public class Sealed {
+    private static final int NONCE = 12;
+    private static final int TAG_BITS = 128;
+
+    private final byte[] key;
+    private final SecureRandom random = new SecureRandom();
+
+    Sealed(@Value("${molvet.secret}") String secret) {
+        this.key = secret.matches("[0-9a-f]{64}") ? HexFormat.of().parseHex(secret) : new byte[0];
+    }
+
+    public byte[] seal(Collector me, String words) {
+        byte[] nonce = new byte[NONCE];
+        random.nextBytes(nonce);
+        byte[] sealed = run(Cipher.ENCRYPT_MODE, me, nonce, words.getBytes(StandardCharsets.UTF_8));
+        return ByteBuffer.allocate(NONCE + sealed.length).put(nonce).put(sealed).array();
+    }
+
+    /** @throws Refusal if it was sealed under another key */
+    public String open(Collector me, byte[] sealed) {
+        byte[] nonce = new byte[NONCE];
+        ByteBuffer in = ByteBuffer.wrap(sealed).get(nonce);
+        byte[] rest = new byte[in.remaining()];
+        in.get(rest);
+        return new String(run(Cipher.DECRYPT_MODE, me, nonce, rest), StandardCharsets.UTF_8);
+    }
+
+    private byte[] run(int mode, Collector me, byte[] nonce, byte[] bytes) {
+        if (key.length == 0) {
+            throw Refusal.of(
+                    "name",
+                    "This Molvet has no key to keep names encrypted with.",
+                    "Start it with ./molvet, or choose not to keep the name.");
+        }
+        try {
+            Cipher cipher = Cipher.getInstance("AES/GCM/NoPadding");
+            cipher.init(mode, new SecretKeySpec(key, "AES"), new GCMParameterSpec(TAG_BITS, nonce));
+            cipher.updateAAD(("collector " + me.id()).getBytes(StandardCharsets.UTF_8));
+            return cipher.doFinal(bytes);
+        } catch (GeneralSecurityException e) {
+            throw Refusal.of(
+                    "name",
+                    "The name cannot be opened: it was kept under another key.",
+                    "Restore the backup it came with, which holds the key.");
+        }
+    }
+}

@@ -1,0 +1,117 @@
+package molvet.server.reading;
+
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.stream.Stream;
+import molvet.core.colour.Lab;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Trait;
+import molvet.core.platform.TermKind;
+import molvet.core.reading.CellReading;
+import molvet.core.reading.Lifting;
+import molvet.core.reading.ReadingTerms;
+import molvet.core.reading.SwatchReading;
+import molvet.server.collection.Measured;
+import molvet.server.collection.Witness;
+import molvet.server.platform.Clauses;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Room;
+import molvet.server.platform.Table;
+import org.springframework.stereotype.Component;
+
+/** What reading brings to the house, and what it knows of paints: their measurements. */
+@Component
+class ReadingRoom implements Room, Witness {
+    private final ReadingStore store;
+    private final Clock clock;
+
+    ReadingRoom(ReadingStore store, Clock clock) {
+        this.store = store;
+        this.clock = clock;
+    }
+
+    @Override
+    public String name() {
+        return "reading";
+    }
+
+    @Override
+    public List<Table> tables() {
+        return List.of(
+                Table.kept("picture"),
+                Table.of("reading"),
+                // The queue moves it on without an act.
+                Table.of("scan").apart("progress"),
+                Table.kept("scan_cell"));
+    }
+
+    @Override
+    public Map<String, String> facts() {
+        return Map.of("reading", "select paint_id from swatch where id = :swatch_id and collector_id = :me");
+    }
+
+    @Override
+    public Optional<Measured> measured(Collector me, long paint) {
+        return store.counting(me, paint);
+    }
+
+    @Override
+    public Optional<Grade> grade(Trait trait, Measured m) {
+        SwatchReading reading = new SwatchReading(
+                new Lab(m.massL(), m.massA(), m.massB()),
+                new Lab(m.tintL(), m.tintA(), m.tintB()),
+                m.granulation(),
+                Optional.ofNullable(m.covering()),
+                List.of());
+        return switch (trait) {
+            case GRANULATION ->
+                m.variation() != null
+                        ? Optional.of(CellReading.granulates(m.variation()))
+                        // Contrast alone tells it only as the first arithmetic measured it.
+                        : m.arithmetic() == 1 ? Optional.of(reading.granulates()) : Optional.empty();
+            case TRANSPARENCY -> reading.covers().map(g -> g);
+            case STAINING -> Optional.ofNullable(m.staining()).map(Lifting::stains);
+            case LIGHTFASTNESS -> Optional.empty();
+        };
+    }
+
+    @Override
+    public Stream<ExportedFile> files(Collector me) {
+        return store.pictures(me).stream().map(p -> {
+            String name = "pictures/" + p.id() + "." + p.mediaType().substring("image/".length());
+            return new ExportedFile(
+                    name, () -> store.original(me, p.id()).orElseThrow().bytes());
+        });
+    }
+
+    @Override
+    public List<TermKind> terms() {
+        return ReadingTerms.KINDS;
+    }
+
+    @Override
+    public Clauses clauses() {
+        return new Clauses()
+                .on(
+                        ReadingTerms.DRYING,
+                        in -> "p.id in (select y.paint_id from swatch y left join chart_cell c on c.swatch_id = y.id"
+                                + " where y.collector_id = :me and y.state = 'CURRENT' and (c.id is not null and c.dry_at is null"
+                                + " or c.id is null and y.painted_on >= "
+                                + in.put(LocalDate.now(clock.withZone(ZoneOffset.UTC))
+                                        .minus(ReadingTerms.DRIES))
+                                + " and not exists (select 1 from reading z where z.swatch_id = y.id)))")
+                .on(
+                        ReadingTerms.NOT_READ,
+                        "p.swatch_id is not null and not exists (select 1 from reading z where z.swatch_id = p.swatch_id"
+                                + " and z.collector_id = :me)");
+    }
+
+    @Override
+    public List<String> waiting() {
+        return List.of("drying", "not read");
+    }
+}

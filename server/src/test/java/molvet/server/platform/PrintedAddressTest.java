@@ -1,0 +1,38 @@
+package molvet.server.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import molvet.server.Api;
+import org.junit.jupiter.api.Test;
+
+/** What printed codes lead to. */
+class PrintedAddressTest {
+    @Test
+    void theAddressThatIsToldIsPrintedWithoutASlashAtItsEnd() {
+        assertThat(new PrintedAddress(" http://192.168.1.20:8787/ ").base()).isEqualTo("http://192.168.1.20:8787");
+    }
+
+    @Test
+    void otherwiseTheAddressMolvetWasAskedAt() {
+        Api me = Api.collector();
+        long paint = me.paint("Tern Grey", "PBk9").get("id").asLong();
+        long chart = me.post(
+                        "/api/charts",
+                        java.util.Map.of(
+                                "form",
+                                "GRID",
+                                "paper",
+                                java.util.Map.of("width", 210, "height", 297),
+                                "paints",
+                                java.util.List.of(paint)))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        assertThat(me.get("/api/charts/" + chart + "/geometry")
+                        .json()
+                        .at("/pages/0/qr/text")
+                        .asString())
+                .isEqualTo(molvet.server.RunningMolvet.url() + "/c/" + chart + "/1");
+    }
+}

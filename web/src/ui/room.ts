@@ -1,0 +1,31 @@
+import type { ComponentType } from "react";
+import type { RouteObject } from "react-router";
+
+/** An entry of the rail. */
+export type Entry = {
+  to: string;
+  name: string;
+  /** Its place in the order people work in; hundreds part the rail. */
+  at: number;
+  /** Beginnings of other addresses that belong to it. */
+  covers?: string[];
+};
+
+/** What a room brings to the page: default export of its `room.tsx`, found there by itself. */
+export type Room = {
+  rail?: Entry[];
+  routes?: RouteObject[];
+  /** Keys that work in its pages, with what they do. */
+  keys?: [key: string, does: string][];
+  /** Finds whose counts stand at the top, with the words for what waits. */
+  waits?: [find: string, words: string][];
+};
+
+/** A page that is fetched when it is first opened. */
+export function page<Module, Name extends keyof Module>(
+  path: string,
+  load: () => Promise<Module>,
+  name: Name,
+): RouteObject {
+  return { path, lazy: async () => ({ Component: (await load())[name] as ComponentType }) };
+}
