@@ -94,10 +94,13 @@ public record Comparison(
         String grain = grain(samples.get(i), samples.get(j));
         double most = Math.max(f, Math.max(m, t));
         if (most <= Difference.ACCEPTED) {
-            String same = most <= Difference.SEEN
-                    ? "Cannot be told apart at any strength"
-                    : "Hardly told apart at any strength: half of observers take them for the same";
-            return grain.isEmpty() ? same + "." : same + ", but " + grain + ".";
+            boolean seen = most > Difference.SEEN;
+            if (!grain.isEmpty()) {
+                return (seen ? "Hardly another colour" : "The same colour") + " at every strength, but " + grain + ".";
+            }
+            return seen
+                    ? "Hardly told apart at any strength: half of observers take them for the same."
+                    : "Cannot be told apart at any strength.";
         }
         String said;
         if (f <= Difference.ACCEPTED) {

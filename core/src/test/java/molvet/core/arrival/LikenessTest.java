@@ -96,7 +96,7 @@ class LikenessTest {
         List<Match> found = matches(having, "Sound Blue by Kelpwick PB29 15 ml");
         assertThat(found).extracting(Match::paint).containsExactly(1L, 2L);
         assertThat(found.get(1).likeness()).isEqualTo(Kind.INDISTINGUISHABLE);
-        assertThat(found.get(1).message()).contains("your swatch against your swatch", "below 2");
+        assertThat(found.get(1).message()).contains("your swatch against your swatch", "below 1.8");
         assertThat(found.get(1).deltaE().orElseThrow()).isLessThan(Difference.ACCEPTED);
     }
 }

@@ -7,7 +7,6 @@ import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Stream;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.server.Api;
@@ -17,9 +16,7 @@ import molvet.server.demo.LoadedDemo;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
-import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
-import org.junit.jupiter.api.TestFactory;
 import org.junit.jupiter.api.io.TempDir;
 import org.openqa.selenium.By;
 import org.openqa.selenium.Keys;
@@ -544,186 +541,5 @@ class StoryTest {
         browser.seeText(words);
         browser.seeText("<script>1</script>");
         assertThat(browser.all(By.cssSelector("main img"))).isEmpty();
-    }
-
-    /** Every page: nothing serious by axe-core, no error logged, and it holds from 360 to 1920 pixels. */
-    @TestFactory
-    Stream<DynamicTest> everyPageHolds() {
-        return Stream.of(
-                        List.of("/collection", "painted out"),
-                        List.of("/collection?find=pb29+single", "pigment PB29"),
-                        List.of("/collection?find=nothingatall", "Nothing in the collection"),
-                        List.of("dusk", "Three voices"),
-                        List.of("dusk/edit", "What the label claims"),
-                        List.of("/paints/new", "What came"),
-                        List.of("/shelf", "Record book"),
-                        List.of("ring", "R2·8"),
-                        List.of("/pigments", "in the reference"),
-                        List.of("/pigments/PB29", "alone"),
-                        List.of("/makers", "Vessanti"),
-                        List.of("maker", "own symbols"),
-                        List.of("line", "Colour"),
-                        List.of("/doubts", "Rock Pool Blue"),
-                        List.of("blues", "What matters"),
-                        List.of("/plane", "Stand in for each other"),
-                        List.of("/report", "Gravest doubts"),
-                        List.of("/care", "Not to lend to a child"),
-                        List.of("/shop", "Wished for"),
-                        List.of("/observe?find=hue:blue", "flow in wet paint"),
-                        List.of("/account", "Done lately"),
-                        List.of("measure", "Area measured"),
-                        List.of("/arrivals", "Autumn haul"),
-                        List.of("draft", "paints understood"),
-                        List.of("logged", "is on its way"),
-                        List.of("/dotcards", "Inshore"),
-                        List.of("dotcard", "Sheet 4"),
-                        List.of("/pours", "In your calendar"),
-                        List.of("labels", "Print at 100 %"),
-                        List.of("/thanks", "Bo Trewin"),
-                        List.of("chart", "Choose a file"),
-                        List.of("/bench", "moth plates"),
-                        List.of("/readings", "Read the paper"),
-                        List.of("/meter", "Colour meter"),
-                        List.of("/bench/new", "Plan a chart"),
-                        List.of("/bench/cutting", "82 cards"),
-                        List.of("/bench/paper", "Trial pad"),
-                        List.of("strips", "cells drying"),
-                        List.of("strips/paint", "Painted, next"),
-                        List.of("/backlog", "Painted, not filed"))
-                .map(page -> DynamicTest.dynamicTest(page.get(0), () -> {
-                    if (!browser.text().contains("Arrivals") || !signedInAsDemo())
-                        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
-                    browser.size(1280, 800);
-                    browser.open(address(page.get(0)));
-                    browser.seeText(page.get(1));
-                    assertThat(browser.seriousFaults()).isEmpty();
-                    for (int width : new int[] {1920, 768, 360}) {
-                        browser.size(width, 844);
-                        browser.seeText(page.get(1));
-                        assertThat((Long) browser.script("return document.documentElement.scrollWidth"))
-                                .as("no sideways scrolling at " + width)
-                                .isLessThanOrEqualTo(width);
-                    }
-                    browser.size(1280, 800);
-                    assertThat(browser.errors()).isEmpty();
-                }));
-    }
-
-    private static boolean signedInAsDemo() {
-        return browser.script(
-                        "const r = new XMLHttpRequest(); r.open('GET', '/api/session', false); r.send(); return r.responseText")
-                .toString()
-                .contains(LoadedDemo.EMAIL);
-    }
-
-    private static String blues(int many) {
-        return demo.find("hue:blue painted not \"not read\"")
-                .json()
-                .get("paints")
-                .valueStream()
-                .filter(p -> !p.get("strip").isNull())
-                .limit(many)
-                .map(p -> p.get("id").asString())
-                .collect(java.util.stream.Collectors.joining(","));
-    }
-
-    private static String address(String name) {
-        var dusk = demo.find("\"dusk heather\"").json().at("/paints/0/id");
-        var page = demo.get("/api/paints/" + dusk.asLong()).json();
-        return switch (name) {
-            case "blues" -> "/compare?paints=" + blues(4);
-            case "dusk" -> "/paints/" + dusk.asLong();
-            case "dusk/edit" -> "/paints/" + dusk.asLong() + "/edit";
-            case "ring" -> "/shelf/" + page.at("/swatches/0/keeper").asLong();
-            case "maker" -> "/makers/" + page.get("makerId").asLong();
-            case "draft" -> arrival(demo, "Winter order, to decide");
-            case "logged" -> arrival(demo, "Autumn haul");
-            case "dotcard" ->
-                "/dotcards/"
-                        + demo.get("/api/dotcards").json().at("/cards/0/id").asLong();
-            case "labels" ->
-                "/labels?holdings="
-                        + demo.get("/api/pours")
-                                .json()
-                                .at("/pours/0/holdings/0")
-                                .asLong();
-            case "strips", "strips/paint" ->
-                "/bench/"
-                        + demo.get("/api/charts")
-                                .json()
-                                .get("charts")
-                                .valueStream()
-                                .filter(c -> c.get("title").asString().contains("moth plates"))
-                                .findFirst()
-                                .orElseThrow()
-                                .get("id")
-                                .asLong()
-                        + name.substring("strips".length());
-            case "chart" -> "/lines/" + page.get("lineId").asLong() + "/chart";
-            case "line" -> "/lines/" + page.get("lineId").asLong();
-            case "measure" ->
-                "/pictures/" + page.at("/swatches/0/pictures/0/id").asLong() + "/measure/" + dusk.asLong();
-            default -> name;
-        };
-    }
-
-    private static String arrival(Api demo, String title) {
-        return "/arrivals/"
-                + demo.get("/api/arrivals")
-                        .json()
-                        .get("arrivals")
-                        .valueStream()
-                        .filter(a -> a.get("title").asString().equals(title))
-                        .findFirst()
-                        .orElseThrow()
-                        .get("id")
-                        .asLong();
-    }
-
-    @Test
-    void theEveningThemeIsAsReadable() {
-        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
-        browser.open("/account");
-        browser.press("Middle grey, for evening");
-        browser.open("/collection");
-        browser.seeText("painted out");
-        assertThat(browser.script("return document.documentElement.dataset.theme"))
-                .isEqualTo("evening");
-        assertThat(browser.seriousFaults()).isEmpty();
-        browser.script("localStorage.clear()");
-    }
-
-    /** Only the paint has colour: every colour of the stylesheet in use has chroma 0. */
-    @Test
-    void onlyThePaintHasColour() {
-        signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
-        for (String path : List.of(
-                "/collection",
-                "/shelf",
-                "/pigments",
-                "/account",
-                "/paints/new",
-                "/arrivals",
-                "/dotcards",
-                "/pours",
-                "/bench",
-                "/bench/new",
-                "/bench/paper",
-                "/readings",
-                "/readings/1",
-                "/meter")) {
-            browser.open(path);
-            browser.see(By.tagName("h1"));
-            @SuppressWarnings("unchecked")
-            List<String> coloured = (List<String>) browser.script("""
-                    const ctx = document.createElement('canvas').getContext('2d', { willReadFrequently: true });
-                    const grey = c => { ctx.clearRect(0, 0, 1, 1); ctx.fillStyle = c; ctx.fillRect(0, 0, 1, 1);
-                      const [r, g, b] = ctx.getImageData(0, 0, 1, 1).data; return Math.max(r, g, b) - Math.min(r, g, b) <= 2; };
-                    return [...document.querySelectorAll('body *')].flatMap(e => { const s = getComputedStyle(e);
-                      return ['color', 'backgroundColor', 'borderTopColor', 'outlineColor', 'fill', 'stroke']
-                        .filter(p => s[p] && s[p] !== 'none' && !grey(s[p])).map(p => e.tagName + ' ' + p + ' ' + s[p]); });
-                    """);
-            assertThat(coloured).as(path).isEmpty();
-        }
     }
 }
