@@ -21,9 +21,11 @@ start() {
   done
   fail "it did not start in two minutes"
 }
+name() { sed -n 1p "$MOLVET_HOME/demo/db.name" 2>/dev/null | grep . || echo molvet; }
+key() { sed -n 2p "$MOLVET_HOME/demo/db.name" 2>/dev/null | grep . || cat "$MOLVET_HOME/demo/secret.key"; }
 sql() { mariadb --no-defaults --socket="$MOLVET_HOME/demo/run/db.sock" --user="$(id -un)" -BN "$@"; }
 sums() {
-  local db=$(cat "$MOLVET_HOME/demo/db.name" 2>/dev/null || echo molvet)
+  local db=$(name)
   local tables=$(sql -e "select group_concat(concat('\`$db\`.\`', table_name, '\`') order by table_name) from information_schema.tables where table_schema = '$db' and table_name not like 'SPRING%'")
   sql -e "checksum table $tables" | sed "s/^$db\.//"
 }
@@ -31,7 +33,7 @@ ours() { pgrep -f -- "$MOLVET_HOME" | grep -v -e "^$$\$" | while read -r p; do t
 
 start
 # The demo's scan is read in the background; what is compared must have come to rest.
-until [ "$(sql -e "select count(*) from \`$(cat "$MOLVET_HOME/demo/db.name" 2>/dev/null || echo molvet)\`.scan where state in ('QUEUED', 'READING')")" = 0 ]; do sleep 0.2; done
+until [ "$(sql -e "select count(*) from \`$(name)\`.scan where state in ('QUEUED', 'READING')")" = 0 ]; do sleep 0.2; done
 ./molvet backup "$MOLVET_HOME/a.molvet" --demo >> "$LOG" 2>&1 || fail "backup while it runs"
 BEFORE=$(sums)
 [ "$(echo "$BEFORE" | wc -l)" -gt 15 ] || fail "too few tables to compare"
@@ -61,11 +63,19 @@ grep -q 'checksum' "$LOG" || fail "a damaged backup is not explained"
 
 tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet" && tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/keyless.molvet" manifest collection.sql.gz
 ./molvet restore "$MOLVET_HOME/keyless.molvet" --demo > "$LOG" 2>&1 && fail "a backup without its key was taken"
-KEY=$(cat "$MOLVET_HOME/demo/secret.key")
+KEY=$(key)
 echo lost > "$MOLVET_HOME/demo/secret.key"
 
+# Killed on the last step before the collections change places, a restore has changed neither collection nor key.
+mkdir "$MOLVET_HOME/bin"
+printf '#!/bin/sh\ncase "$*" in *db.name) kill -KILL $PPID; sleep 60 ;; esac\nexec /bin/mv "$@"\n' > "$MOLVET_HOME/bin/mv"
+chmod +x "$MOLVET_HOME/bin/mv"
+NAME=$(name)
+PATH=$MOLVET_HOME/bin:$PATH ./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 && fail "a killed restore ended well"
+[ "$(name) $(key)" = "$NAME lost" ] || fail "a killed restore changed one of collection and key"
+
 ./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 || fail "restore"
-[ "$(cat "$MOLVET_HOME/demo/secret.key")" = "$KEY" ] || fail "the key did not come back"
+[ "$(name)" != "$NAME" ] && [ "$(key)" = "$KEY" ] || fail "the key did not come back"
 start
 [ "$(sums)" = "$BEFORE" ] || fail "restored is not what was saved"
 ./molvet stop > /dev/null

@@ -93,9 +93,9 @@ export function PaintingPage() {
               {chart && chart.geometry.pages.length > 1 && `, page ${step.page}`}
               {step.pan && ", another card or box"}
             </p>
-            <p className="paint-name text-[1.9rem] md:text-[2.4rem] leading-tight my-1 break-words">
+            <h1 className="paint-name text-[1.9rem] md:text-[2.4rem] leading-tight my-1 break-words">
               {step.paint.name}
-            </p>
+            </h1>
             <Strip
               strip={step.paint.strip}
               seed={step.paint.id}

@@ -3,7 +3,6 @@ package molvet.core.collection;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -125,7 +124,11 @@ public final class Disputes {
             Recipe recipe,
             String labelText,
             Map<Trait, Said> said,
-            Optional<Lab> massTone) {}
+            Optional<Lab> massTone) {
+        private DoubtfulLabels.Label label() {
+            return new DoubtfulLabels.Label(paint, name, maker, line, recipe, massTone);
+        }
+    }
 
     /**
      * One dispute.
@@ -138,25 +141,65 @@ public final class Disputes {
 
     /** All there are, gravest first. */
     public List<Dispute> among(Collection<Party> paints) {
-        List<Dispute> all = new ArrayList<>();
-        for (Party p : paints) {
-            lightfast(p).ifPresent(all::add);
-            promises(p, all);
-            claims(p, all);
-            unsaid(p).ifPresent(all::add);
+        Worklist all = new Worklist(this);
+        all.update(paints, List.of());
+        return all.all();
+    }
+
+    /** Paints of which one may be disputed because of the others: of one name, pigment, recipe of a line, or maker. */
+    record Group(By by, String of) {
+        enum By {
+            NAME,
+            PIGMENT,
+            RECIPE,
+            MAKER
         }
-        labels.find(paints.stream()
-                        .map(p -> new DoubtfulLabels.Label(p.paint, p.name, p.maker, p.line, p.recipe, p.massTone))
-                        .toList())
-                .forEach(d -> Kind.of(d.note().kind())
-                        .ifPresent(k ->
-                                all.add(new Dispute(k, 1, d.paint(), d.note().message(), d.others()))));
-        strays(paints, all);
-        namesakes(paints, all);
-        all.sort(Comparator.comparing(Dispute::kind)
-                .thenComparing(Comparator.comparingDouble(Dispute::weight).reversed())
-                .thenComparing(Dispute::paint));
+    }
+
+    /** What is disputed about a paint by itself. */
+    List<Dispute> about(Party p) {
+        List<Dispute> all = new ArrayList<>();
+        lightfast(p).ifPresent(all::add);
+        promises(p, all);
+        claims(p, all);
+        unsaid(p).ifPresent(all::add);
+        labels.about(p.label()).forEach(d -> doubted(d).ifPresent(all::add));
         return all;
+    }
+
+    /** The groups a paint is compared in. */
+    List<Group> groups(Party p) {
+        List<Group> all = new ArrayList<>();
+        DoubtfulLabels.Label label = p.label();
+        if (!p.recipe.isEmpty()) all.add(new Group(Group.By.NAME, Words.folded(p.name)));
+        if (p.recipe.isSingle() && p.massTone.isPresent()) {
+            all.add(new Group(Group.By.PIGMENT, p.recipe.pigments().get(0).toString()));
+        }
+        DoubtfulLabels.ofRecipe(label).ifPresent(of -> all.add(new Group(Group.By.RECIPE, of)));
+        DoubtfulLabels.ofMaker(label).ifPresent(of -> all.add(new Group(Group.By.MAKER, of)));
+        return all;
+    }
+
+    /** @param paints of the group, by their numbers */
+    List<Dispute> among(Group group, List<Party> paints) {
+        if (paints.size() < 2) return List.of();
+        List<Dispute> all = new ArrayList<>();
+        switch (group.by) {
+            case NAME -> namesakes(paints).ifPresent(all::add);
+            case PIGMENT -> strays(PigmentCode.of(group.of), paints, all);
+            case RECIPE ->
+                labels.amongOneRecipe(paints.stream().map(Party::label).toList())
+                        .forEach(d -> doubted(d).ifPresent(all::add));
+            case MAKER ->
+                labels.amongOneMaker(paints.stream().map(Party::label).toList())
+                        .forEach(d -> doubted(d).ifPresent(all::add));
+        }
+        return all;
+    }
+
+    private static Optional<Dispute> doubted(DoubtfulLabels.Doubt d) {
+        return Kind.of(d.note().kind())
+                .map(k -> new Dispute(k, 1, d.paint(), d.note().message(), d.others()));
     }
 
     private Optional<Pigment> worst(Recipe recipe) {
@@ -234,37 +277,31 @@ public final class Disputes {
     }
 
     /** Paints of one single pigment, of which one lies farther from their middle than the pigment varies. */
-    private void strays(Collection<Party> paints, List<Dispute> all) {
-        Map<PigmentCode, List<Party>> byPigment = paints.stream()
-                .filter(p -> p.recipe.isSingle() && p.massTone.isPresent())
-                .collect(Collectors.groupingBy(
-                        p -> p.recipe.pigments().get(0), LinkedHashMap::new, Collectors.toList()));
-        byPigment.forEach((code, group) -> {
-            Optional<UsualColour> usual = UsualColour.of(new Recipe(List.of(code)), reference);
-            if (group.size() < ENOUGH || usual.isEmpty()) return;
-            Lab centre = centre(group);
-            Party middle = group.stream()
-                    .min(Comparator.comparingDouble(p -> p.massTone.get().differenceFrom(centre)))
-                    .orElseThrow();
-            for (Party p : group) {
-                double away = p.massTone.get().differenceFrom(middle.massTone.get());
-                if (p == middle || away < STRAYS * usual.get().spread()) continue;
-                all.add(new Dispute(
-                        Kind.STRAYS_FROM_PIGMENT,
-                        away,
-                        p.paint,
-                        String.format(
-                                Locale.ROOT,
-                                "Of your %d paints of %s alone it lies ΔE %.0f from the middle one, “%s”; that pigment varies by"
-                                        + " about %.0f.",
-                                group.size(),
-                                code,
-                                away,
-                                middle.name,
-                                usual.get().spread()),
-                        List.of(middle.paint)));
-            }
-        });
+    private void strays(PigmentCode code, List<Party> group, List<Dispute> all) {
+        Optional<UsualColour> usual = UsualColour.of(new Recipe(List.of(code)), reference);
+        if (group.size() < ENOUGH || usual.isEmpty()) return;
+        Lab centre = centre(group);
+        Party middle = group.stream()
+                .min(Comparator.comparingDouble(p -> p.massTone.get().differenceFrom(centre)))
+                .orElseThrow();
+        for (Party p : group) {
+            double away = p.massTone.get().differenceFrom(middle.massTone.get());
+            if (p == middle || away < STRAYS * usual.get().spread()) continue;
+            all.add(new Dispute(
+                    Kind.STRAYS_FROM_PIGMENT,
+                    away,
+                    p.paint,
+                    String.format(
+                            Locale.ROOT,
+                            "Of your %d paints of %s alone it lies ΔE %.0f from the middle one, “%s”; that pigment varies by"
+                                    + " about %.0f.",
+                            group.size(),
+                            code,
+                            away,
+                            middle.name,
+                            usual.get().spread()),
+                    List.of(middle.paint)));
+        }
     }
 
     /** Medians, which one that strays does not move. */
@@ -280,29 +317,25 @@ public final class Disputes {
         return (all[(all.length - 1) / 2] + all[all.length / 2]) / 2;
     }
 
-    private static void namesakes(Collection<Party> paints, List<Dispute> all) {
-        Map<String, List<Party>> byName = paints.stream()
-                .filter(p -> !p.recipe.isEmpty())
-                .collect(Collectors.groupingBy(p -> Words.folded(p.name), LinkedHashMap::new, Collectors.toList()));
-        byName.values().forEach(group -> {
-            Party first = group.get(0);
-            List<Party> others = group.stream()
-                    .filter(o -> !o.recipe.fingerprint().equals(first.recipe.fingerprint()))
-                    .toList();
-            if (others.isEmpty()) return;
-            all.add(new Dispute(
-                    Kind.NAME_ALIKES,
-                    others.size(),
-                    first.paint,
-                    "“" + first.name + "” is " + first.recipe + of(first) + ", and "
-                            + others.stream()
-                                    .map(o -> o.recipe + of(o))
-                                    .distinct()
-                                    .limit(MOST_OTHERS)
-                                    .collect(Collectors.joining(", "))
-                            + ": do not buy it by its name.",
-                    others.stream().map(Party::paint).limit(MOST_OTHERS).toList()));
-        });
+    /** One name under several recipes. */
+    private static Optional<Dispute> namesakes(List<Party> group) {
+        Party first = group.get(0);
+        List<Party> others = group.stream()
+                .filter(o -> !o.recipe.fingerprint().equals(first.recipe.fingerprint()))
+                .toList();
+        if (others.isEmpty()) return Optional.empty();
+        return Optional.of(new Dispute(
+                Kind.NAME_ALIKES,
+                others.size(),
+                first.paint,
+                "“" + first.name + "” is " + first.recipe + of(first) + ", and "
+                        + others.stream()
+                                .map(o -> o.recipe + of(o))
+                                .distinct()
+                                .limit(MOST_OTHERS)
+                                .collect(Collectors.joining(", "))
+                        + ": do not buy it by its name.",
+                others.stream().map(Party::paint).limit(MOST_OTHERS).toList()));
     }
 
     private static String of(Party p) {

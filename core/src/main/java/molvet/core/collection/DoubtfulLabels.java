@@ -55,31 +55,52 @@ public final class DoubtfulLabels {
     /** A doubt about one paint; {@code others} are the paints it cannot be right beside. */
     public record Doubt(long paint, Note note, List<Long> others) {}
 
+    /** Of all labels together; see the methods for a single one and for groups. */
     public List<Doubt> find(Collection<Label> labels) {
         List<Doubt> found = new ArrayList<>();
-        for (Label label : labels) {
-            for (Note note : doubts.about(label.recipe(), label.name())) {
-                if (note.kind().equals("unlikely-code") || note.kind().equals("unknown-number")) {
-                    found.add(new Doubt(label.paint(), note, List.of()));
-                }
-            }
-        }
+        labels.forEach(l -> found.addAll(about(l)));
         Map<String, List<Label>> sameRecipe = new LinkedHashMap<>();
+        Map<String, List<Label>> sameMaker = new LinkedHashMap<>();
         for (Label label : labels) {
-            Optional<String> recipe = label.recipe().fingerprint();
-            if (recipe.isPresent() && !label.maker().isEmpty() && !WIDE.contains(recipe.get())) {
-                sameRecipe
-                        .computeIfAbsent(
-                                Words.folded(label.maker()) + "|" + Words.folded(label.line()) + "|" + recipe.get(),
-                                k -> new ArrayList<>())
-                        .add(label);
-            }
+            ofRecipe(label)
+                    .ifPresent(k -> sameRecipe
+                            .computeIfAbsent(k, r -> new ArrayList<>())
+                            .add(label));
+            ofMaker(label)
+                    .ifPresent(k ->
+                            sameMaker.computeIfAbsent(k, m -> new ArrayList<>()).add(label));
         }
-        for (List<Label> group : sameRecipe.values()) {
-            found.addAll(rivals(group));
-            found.addAll(farApart(group));
-        }
-        found.addAll(alike(labels));
+        sameRecipe.values().forEach(group -> found.addAll(amongOneRecipe(group)));
+        sameMaker.values().forEach(group -> found.addAll(amongOneMaker(group)));
+        return found;
+    }
+
+    /** What is doubted about a label by itself. */
+    List<Doubt> about(Label label) {
+        return doubts.about(label.recipe(), label.name()).stream()
+                .filter(n -> n.kind().equals("unlikely-code") || n.kind().equals("unknown-number"))
+                .map(n -> new Doubt(label.paint(), n, List.of()))
+                .toList();
+    }
+
+    /** The group of labels it is compared with as of one recipe of one line; empty where that says nothing. */
+    static Optional<String> ofRecipe(Label label) {
+        return label.recipe()
+                .fingerprint()
+                .filter(f -> !label.maker().isEmpty() && !WIDE.contains(f))
+                .map(f -> Words.folded(label.maker()) + "|" + Words.folded(label.line()) + "|" + f);
+    }
+
+    /** The group of labels it is compared with as of one maker. */
+    static Optional<String> ofMaker(Label label) {
+        return label.massTone().isEmpty() || label.maker().isEmpty()
+                ? Optional.empty()
+                : Optional.of(Words.folded(label.maker()));
+    }
+
+    List<Doubt> amongOneRecipe(List<Label> group) {
+        List<Doubt> found = new ArrayList<>(rivals(group));
+        found.addAll(farApart(group));
         return found;
     }
 
@@ -138,27 +159,26 @@ public final class DoubtfulLabels {
         }
     }
 
-    /** Two recipes of one maker that let expect quite different colours, and come out the same on one's own paper. */
-    private List<Doubt> alike(Collection<Label> labels) {
-        List<Doubt> found = new ArrayList<>();
-        Map<String, List<Expected>> byMaker = new LinkedHashMap<>();
+    /**
+     * Two recipes of one maker that let expect quite different colours, and come out the same on one's own paper. Sorted by
+     * lightness, so that each is compared with its neighbours only: n log n, and n² where all are equally light.
+     */
+    List<Doubt> amongOneMaker(List<Label> labels) {
+        List<Expected> group = new ArrayList<>();
         for (Label l : labels) {
-            if (l.massTone().isEmpty() || l.maker().isEmpty()) continue;
             UsualColour.of(l.recipe(), reference)
-                    .ifPresent(usual -> byMaker.computeIfAbsent(Words.folded(l.maker()), k -> new ArrayList<>())
-                            .add(new Expected(l, l.massTone().get(), usual.massTone())));
+                    .ifPresent(usual -> group.add(new Expected(l, l.massTone().orElseThrow(), usual.massTone())));
         }
-        for (List<Expected> group : byMaker.values()) {
-            group.sort(Comparator.comparingDouble(e -> e.seen.l()));
-            for (int i = 0; i < group.size(); i++) {
-                Expected one = group.get(i);
-                // Farther apart in lightness than this, and they cannot be near: S_L of CIEDE2000 is less than 2.
-                double last = one.seen.l() + 2 * Difference.ACCEPTED;
-                for (int j = i + 1; j < group.size() && group.get(j).seen.l() < last; j++) {
-                    Expected other = group.get(j);
-                    if (one.comesOutAs(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {
-                        found.add(unlike(one.label, other.label));
-                    }
+        group.sort(Comparator.comparingDouble(e -> e.seen.l()));
+        List<Doubt> found = new ArrayList<>();
+        for (int i = 0; i < group.size(); i++) {
+            Expected one = group.get(i);
+            // Farther apart in lightness than this, and they cannot be near: S_L of CIEDE2000 is less than 2.
+            double last = one.seen.l() + 2 * Difference.ACCEPTED;
+            for (int j = i + 1; j < group.size() && group.get(j).seen.l() < last; j++) {
+                Expected other = group.get(j);
+                if (one.comesOutAs(other) && one.usual.differenceFrom(other.usual) >= UNLIKE) {
+                    found.add(unlike(one.label, other.label));
                 }
             }
         }
@@ -172,7 +192,7 @@ public final class DoubtfulLabels {
                         one.recipe().toString(),
                         "other-recipe-same-colour",
                         "“" + one.name() + "” (" + one.recipe() + ") and “" + other.name() + "” (" + other.recipe()
-                                + ") cannot be told apart on your paper, which these recipes do not let expect: one label,"
+                                + ") are hardly told apart on your paper, which these recipes do not let expect: one label,"
                                 + " or one card, may be the other’s."),
                 List.of(other.paint()));
     }

@@ -16,6 +16,12 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.core.pigment.Transparency;
+import net.jqwik.api.Arbitraries;
+import net.jqwik.api.Arbitrary;
+import net.jqwik.api.Combinators;
+import net.jqwik.api.ForAll;
+import net.jqwik.api.Property;
+import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -170,5 +176,48 @@ class DisputesTest {
                 .isEmpty();
         assertThat(NamePromise.in("Viridian", Recipe.of("PG18"), REFERENCE)).isEmpty();
         assertThat(NamePromise.in("Viridian Genuine", Recipe.NONE, REFERENCE)).allMatch(NamePromise::kept);
+    }
+
+    /** Kept up to date change by change, the worklist is what it would be worked out anew. */
+    @Property(tries = 60)
+    void aWorklistKeptUpToDateIsTheOneWorkedOutAnew(@ForAll("changes") List<Disputes.Party> changes) {
+        Worklist kept = new Worklist(DISPUTES);
+        Map<Long, Disputes.Party> there = new LinkedHashMap<>();
+        for (Disputes.Party p : changes) {
+            // A paint without a name is one that goes.
+            if (p.name().isEmpty()) {
+                there.remove(p.paint());
+                kept.update(List.of(), List.of(p.paint()));
+            } else {
+                there.put(p.paint(), p);
+                kept.update(List.of(p), List.of());
+            }
+            assertThat(kept.all()).isEqualTo(DISPUTES.among(there.values()));
+        }
+        assertThat(kept.paints()).isEqualTo(there.keySet());
+    }
+
+    @Provide
+    Arbitrary<List<Disputes.Party>> changes() {
+        return Combinators.combine(
+                        Arbitraries.longs().between(1, 6),
+                        Arbitraries.of("", "Gorse Yellow", "Sound Blue", "Permanent Rose", "Genuine Vermilion"),
+                        Arbitraries.of("", "Kelpwick", "Pellworth"),
+                        Arbitraries.of("", "PB29", "PY154", "PR122", "PV19+PB15", "PBk31"),
+                        Arbitraries.doubles().between(25, 70),
+                        Arbitraries.of(-40.0, 0.0, 40.0),
+                        Arbitraries.of(true, false))
+                .as((id, name, maker, recipe, l, a, seen) -> new Disputes.Party(
+                        id,
+                        name,
+                        maker,
+                        "",
+                        recipe.isEmpty() ? Recipe.NONE : Recipe.of(recipe.split("\\+")),
+                        recipe,
+                        Map.of(),
+                        seen ? Optional.of(Lab.of(l, a, 10)) : Optional.empty()))
+                .list()
+                .ofMinSize(1)
+                .ofMaxSize(14);
     }
 }

@@ -3,6 +3,8 @@ package molvet.server.collection;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
+import java.time.Duration;
+import java.time.Instant;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -18,6 +20,7 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.LetterToMaker;
+import molvet.core.collection.Worklist;
 import molvet.core.pigment.PigmentReference;
 import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
@@ -149,24 +152,50 @@ public class DisputeViews {
         return store.left(me).stream().collect(Collectors.groupingBy(VoiceStore.LeftRow::paintId));
     }
 
-    private record Known(String stamp, List<Disputes.Dispute> all) {}
+    /** The disputes of one collector, as they were brought up to date last. */
+    private static final class Kept {
+        private final Worklist worklist;
+        private String stamp = "";
+        private Instant until = Instant.EPOCH;
 
-    /** Of the collectors seen last; each holds until the next act of its collector. */
-    private final Map<Long, Known> known = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
+        Kept(Worklist worklist) {
+            this.worklist = worklist;
+        }
+    }
+
+    /** Of the collectors seen last. */
+    private final Map<Long, Kept> kept = Collections.synchronizedMap(new LinkedHashMap<>(16, 0.75f, true) {
         @Override
-        protected boolean removeEldestEntry(Map.Entry<Long, Known> eldest) {
+        protected boolean removeEldestEntry(Map.Entry<Long, Kept> eldest) {
             return size() > MOST_KNOWN;
         }
     });
 
+    /** How long an act may take, and how far two machines’ clocks may differ, for its changes still to be seen. */
+    private static final Duration LATE = Duration.ofMinutes(5);
+
+    /**
+     * Brought up to date with what changed since it was asked for last. Of several servers each finds by the times in the
+     * database what the others changed.
+     */
     private List<Disputes.Dispute> all(Collector me) {
-        String stamp = acts.stamp(me);
-        Known before = known.get(me.id());
-        if (before != null && before.stamp.equals(stamp)) return before.all;
-        List<Disputes.Dispute> all = disputes.among(
-                store.all(me).stream().map(VoiceStore.VoiceRow::party).toList());
-        known.put(me.id(), new Known(stamp, all));
-        return all;
+        Kept mine = kept.computeIfAbsent(me.id(), id -> new Kept(new Worklist(disputes)));
+        synchronized (mine) {
+            String stamp = acts.stamp(me);
+            if (mine.stamp.equals(stamp)) return mine.worklist.all();
+            Instant now = Instant.now();
+            List<VoiceStore.VoiceRow> changed =
+                    mine.stamp.isEmpty() ? store.all(me) : store.changedSince(me, mine.until.minus(LATE));
+            Set<Long> there = store.ids(me);
+            List<Long> gone = mine.worklist.paints().stream()
+                    .filter(id -> !there.contains(id))
+                    .toList();
+            mine.worklist.update(
+                    changed.stream().map(VoiceStore.VoiceRow::party).toList(), gone);
+            mine.stamp = stamp;
+            mine.until = now;
+            return mine.worklist.all();
+        }
     }
 
     /** How many are open, for the rail, which asks at every turn. */

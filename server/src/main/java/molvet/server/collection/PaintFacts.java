@@ -1,5 +1,6 @@
 package molvet.server.collection;
 
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.format.DateTimeFormatter;
@@ -154,7 +155,9 @@ public class PaintFacts implements Consequence {
                             lastUse(me, id).orElse(null),
                             Holding.isRunningLow(holdings),
                             volumes(holdings),
-                            VERSION));
+                            VERSION,
+                            // The machine’s own time: it tells what changed since, and no day of the collector’s.
+                            Instant.now()));
             this.rows.derive(me, "paint", id, reading.<Object>map(r -> r).orElse(NOT_MEASURED));
             store.keepPigments(me, id, codes);
             store.keepWords(me, id, words(me, p));
@@ -195,7 +198,8 @@ public class PaintFacts implements Consequence {
                             "used_on",
                             "runs_low",
                             "volumes",
-                            "facts"))
+                            "facts",
+                            "worked_out_at"))
             .toArray(String[]::new);
 
     private static final Map<String, Object> NOT_MEASURED = new HashMap<>();

@@ -1,6 +1,7 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Collection;
@@ -98,7 +99,8 @@ public class PaintStore {
             @Nullable LocalDate usedOn,
             boolean runsLow,
             String volumes,
-            int facts) {}
+            int facts,
+            Instant workedOutAt) {}
 
     private static final String PAINT = """
             select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,

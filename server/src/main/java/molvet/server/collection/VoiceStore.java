@@ -1,19 +1,23 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
+import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
+import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import molvet.core.collection.Disputes;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -125,6 +129,23 @@ public class VoiceStore {
                 .param("me", me.id())
                 .query(VoiceRow.class)
                 .list();
+    }
+
+    /** Those whose facts were worked out since a time, or never. */
+    List<VoiceRow> changedSince(Collector me, Instant since) {
+        return db.sql(ROWS + " and (p.worked_out_at >= :since or p.worked_out_at is null)")
+                .param("me", me.id())
+                .param("since", Utc.of(since))
+                .query(VoiceRow.class)
+                .list();
+    }
+
+    /** The numbers of all paints. */
+    Set<Long> ids(Collector me) {
+        return new HashSet<>(db.sql("select id from paint where collector_id = ?")
+                .param(me.id())
+                .query(Long.class)
+                .list());
     }
 
     /** Some, in the order of the ids; those of others are left out. */

@@ -9,7 +9,9 @@ import java.sql.SQLException;
 import java.util.List;
 import java.util.Map;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import molvet.server.Api;
 import molvet.server.TestDatabase;
 
 /** The addresses of the page, read from what its rooms register, so that no page can be left out of a check. */
@@ -63,5 +65,17 @@ final class Pages {
         } catch (SQLException e) {
             throw new IllegalStateException(e);
         }
+    }
+
+    /** Some blues of the demo that can be compared, as an address names them. */
+    static String blues(Api demo, int many) {
+        return demo.find("hue:blue painted not \"not read\"")
+                .json()
+                .get("paints")
+                .valueStream()
+                .filter(p -> !p.get("strip").isNull())
+                .limit(many)
+                .map(p -> p.get("id").asString())
+                .collect(Collectors.joining(","));
     }
 }

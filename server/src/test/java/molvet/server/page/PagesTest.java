@@ -4,7 +4,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Map;
-import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
@@ -66,7 +65,7 @@ class PagesTest {
                 Map.entry(
                         "/lines/:line", new Look("/lines/" + dusk.get("lineId").asLong(), "Colour")),
                 Map.entry("/doubts", new Look("/doubts", "Rock Pool Blue")),
-                Map.entry("/compare", new Look("/compare?paints=" + blues(), "What matters")),
+                Map.entry("/compare", new Look("/compare?paints=" + Pages.blues(demo, 4), "What matters")),
                 Map.entry("/plane", new Look("/plane", "Stand in for each other")),
                 Map.entry("/report", new Look("/report", "Gravest doubts")),
                 Map.entry("/care", new Look("/care", "Not to lend to a child")),
@@ -115,17 +114,6 @@ class PagesTest {
                 .orElseThrow()
                 .get("id")
                 .asLong();
-    }
-
-    private static String blues() {
-        return demo.find("hue:blue painted not \"not read\"")
-                .json()
-                .get("paints")
-                .valueStream()
-                .filter(p -> !p.get("strip").isNull())
-                .limit(4)
-                .map(p -> p.get("id").asString())
-                .collect(Collectors.joining(","));
     }
 
     @TestFactory

@@ -356,7 +356,7 @@ class StoryTest {
         assertThat(browser.all(By.cssSelector("main ol > li")).size()).isGreaterThanOrEqualTo(5);
         browser.open("/pigments/PB29");
         browser.seeText("is the warmest");
-        String twelve = blues(12);
+        String twelve = Pages.blues(demo, 12);
         browser.open("/compare?paints=" + twelve);
         browser.seeText("What matters");
         assertThat(browser.all(By.cssSelector("ul[aria-label='Strips'] > li")).size())
