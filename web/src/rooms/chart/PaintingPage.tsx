@@ -195,7 +195,7 @@ function AllPainted({ id }: { id: number }) {
   return (
     <main className="flex-1 grid place-items-center p-6 text-center">
       <div>
-        <p className="font-book text-2xl mb-2">Every cell is painted.</p>
+        <h1 className="font-book text-2xl mb-2">Every cell is painted.</h1>
         <p className="mb-4">Let the sheet dry flat; granulating paints by themselves.</p>
         <Link to={`/bench/${id}`} className="btn btn-primary">
           To the sheet

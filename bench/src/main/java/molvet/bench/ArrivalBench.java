@@ -21,10 +21,10 @@ import org.dhatim.fastexcel.reader.Row;
  * <p>Arguments: address of a running Molvet, JDBC address of its database.
  */
 public final class ArrivalBench {
-    private static final int ROWS = 5_000;
+    private static final int ROWS = Size.of(5_000, 100);
     private static final int LINES = 200;
-    private static final int WARM = 15;
-    private static final int ROUNDS = 40;
+    private static final int WARM = Size.of(15, 1);
+    private static final int ROUNDS = Size.of(40, 3);
     private static final List<String> RECIPES =
             List.of("PB29", "PV19 + PG50", "PBr7", "PY150 + PB15:3", "PR254", "PBk9, PW6", "PG7/PY151");
 

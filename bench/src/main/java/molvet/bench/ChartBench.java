@@ -23,8 +23,8 @@ import tools.jackson.databind.json.JsonMapper;
  */
 public final class ChartBench {
     private static final int CELLS = 238;
-    private static final int WARM = 80;
-    private static final int ROUNDS = 30;
+    private static final int WARM = Size.of(80, 1);
+    private static final int ROUNDS = Size.of(30, 3);
     private static final float POINT = 72 / 25.4f;
     /** Runs of dark modules of the page’s QR code and fields of its markers, about as many rectangles as a page has. */
     private static final int MARK_RECTANGLES = 240;

@@ -32,6 +32,10 @@ final class Client {
         return send("POST", path, body);
     }
 
+    String put(String path, String body) {
+        return send("PUT", path, body);
+    }
+
     String cookie(String name) {
         return cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals(name))

@@ -18,6 +18,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.IntConsumer;
+import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
@@ -41,8 +42,8 @@ import molvet.server.reading.standin.SheetPainter;
  */
 public final class ReadingSpeed {
     private static final int CELLS = 60;
-    private static final int[] DPI = {200, 300, 424, 600};
-    private static final int ROUNDS = 7;
+    private static final int[] DPI = Size.of(0, 1) == 0 ? new int[] {200, 300, 424, 600} : new int[] {200};
+    private static final int ROUNDS = Size.of(7, 1);
 
     private ReadingSpeed() {}
 
@@ -144,11 +145,10 @@ public final class ReadingSpeed {
         }
         System.out.printf(
                 Locale.ROOT,
-                "| the same at 4, 9, 19 and 38 megapixels, ns a pixel | %.0f, %.0f, %.0f, %.0f | – | – | no growth |%n",
-                perPixel[0],
-                perPixel[1],
-                perPixel[2],
-                perPixel[3]);
+                "| the same at 4, 9, 19 and 38 megapixels, ns a pixel | %s | – | – | no growth |%n",
+                Arrays.stream(perPixel)
+                        .mapToObj(n -> String.format(Locale.ROOT, "%.0f", n))
+                        .collect(Collectors.joining(", ")));
         long peak = 0;
         for (MemoryPoolMXBean pool : ManagementFactory.getMemoryPoolMXBeans()) {
             if (pool.getType() == MemoryType.HEAP) peak += pool.getPeakUsage().getUsed();

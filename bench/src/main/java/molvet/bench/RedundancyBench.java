@@ -16,8 +16,8 @@ import molvet.core.colour.Lab;
  * the same paints in the same run. Colours lie as a large collection’s do: round many middles, blues and earths most.
  */
 public final class RedundancyBench {
-    private static final int PAINTS = 5_000;
-    private static final int ROUNDS = 5;
+    private static final int PAINTS = Size.of(5_000, 200);
+    private static final int ROUNDS = Size.of(5, 1);
     private static final double THRESHOLD = 3;
 
     private RedundancyBench() {}

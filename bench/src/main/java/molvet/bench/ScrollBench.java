@@ -22,7 +22,7 @@ import org.openqa.selenium.support.ui.WebDriverWait;
  * <p>Arguments: address of a running Molvet, JDBC address of its database.
  */
 public final class ScrollBench {
-    private static final int PAINTS = 5_000;
+    private static final int PAINTS = Size.of(5_000, 1_000);
     /** Scrolls 60 px a frame for four seconds; answers frames a second and the longest frame in ms. */
     private static final String SCROLL = """
             const done = arguments[0], frames = [];

@@ -11,7 +11,7 @@ import molvet.server.collection.PaintViews;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
 import org.jspecify.annotations.Nullable;
-import org.springframework.context.annotation.Lazy;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
@@ -20,9 +20,9 @@ import org.springframework.transaction.annotation.Transactional;
 class Finds implements Finder {
     private final FindStore store;
     private final Language language;
-    private final PaintViews views;
+    private final ObjectProvider<PaintViews> views;
 
-    Finds(FindStore store, Language language, @Lazy PaintViews views) {
+    Finds(FindStore store, Language language, ObjectProvider<PaintViews> views) {
         this.store = store;
         this.language = language;
         this.views = views;
@@ -42,7 +42,8 @@ class Finds implements Finder {
                 Optional.ofNullable(after).flatMap(Finds::cursor));
         List<FindStore.Chosen> page = found.page();
         return new PaintViews.PaintList(
-                views.entries(me, page.stream().map(FindStore.Chosen::id).toList()),
+                views.getObject()
+                        .entries(me, page.stream().map(FindStore.Chosen::id).toList()),
                 tokens(mended, known),
                 Stream.concat(
                                 asked.troubles().stream()

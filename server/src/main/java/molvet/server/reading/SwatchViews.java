@@ -13,8 +13,8 @@ import molvet.server.platform.Collector;
 import molvet.server.platform.Utc;
 import molvet.server.shelf.ShelfStore;
 import molvet.server.shelf.SwatchPlaces;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.beans.factory.annotation.Autowired;
-import org.springframework.context.annotation.Lazy;
 import org.springframework.stereotype.Service;
 
 /** A paint's swatches with their places, neighbours, history, pictures and readings. */
@@ -23,10 +23,10 @@ class SwatchViews implements PaintViews.Swatches {
     private final SwatchPlaces places;
     private final ReadingStore store;
     private final Readings readings;
-    private final PaintViews paints;
+    private final ObjectProvider<PaintViews> paints;
 
     @Autowired
-    SwatchViews(SwatchPlaces places, ReadingStore store, Readings readings, @Lazy PaintViews paints) {
+    SwatchViews(SwatchPlaces places, ReadingStore store, Readings readings, ObjectProvider<PaintViews> paints) {
         this.places = places;
         this.store = store;
         this.readings = readings;
@@ -138,7 +138,7 @@ class SwatchViews implements PaintViews.Swatches {
     }
 
     private Optional<PaintViews.Neighbour> neighbour(Collector me, Optional<SwatchPlaces.Beside> beside) {
-        return beside.flatMap(b -> paints.entries(me, List.of(b.paint())).stream()
+        return beside.flatMap(b -> paints.getObject().entries(me, List.of(b.paint())).stream()
                 .findFirst()
                 .map(e -> new PaintViews.Neighbour(
                         e.id(), e.accession(), e.name(), b.place().toString(), e.strip())));
