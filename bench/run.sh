@@ -45,7 +45,10 @@ up() {
   mariadb --no-defaults --socket="$HOME_DIR/run/db.sock" --user="$(id -un)" -e "grant all on *.* to molvet@127.0.0.1"
   JDBC="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?user=molvet&password=$(cat "$HOME_DIR/db.password")"
 }
+SECOND=
 down() {
+  [ -z "$SECOND" ] || { kill "$SECOND" 2>/dev/null; wait "$SECOND" 2>/dev/null; } || true
+  SECOND=
   [ -n "$HOME_DIR" ] || return 0
   cp "$HOME_DIR/run/server.log" "$OUT/server.log"
   MOLVET_HOME=$HOME_DIR ./molvet stop >/dev/null
@@ -104,18 +107,16 @@ start() {
 }
 
 find() {
-  local second pid
+  local second
   up
   second=$((PORT + 1))
   # A second Molvet on the same database writes statements with their values, so that its log can be run again bare.
   MOLVET_PORT=$second MOLVET_DB_PORT=$DB_PORT MOLVET_DB_PASSWORD=$(cat "$HOME_DIR/db.password") \
     SPRING_DATASOURCE_URL="jdbc:mariadb://127.0.0.1:$DB_PORT/molvet?timezone=UTC&useServerPrepStmts=false" \
     java $JAVA_FLAGS -jar server/target/app/molvet-app.jar >"$OUT/second.log" 2>&1 &
-  pid=$!
-  await $pid "$OUT/second.log" answers "$second"
+  SECOND=$!
+  await $SECOND "$OUT/second.log" answers "$second"
   limited java -cp "$CP" molvet.bench.FindBench "http://127.0.0.1:$PORT" "http://127.0.0.1:$second" "$JDBC" 2>"$OUT/find.log"
-  kill $pid
-  wait $pid 2>/dev/null || true
   down
 }
 

@@ -2792,6 +2792,7 @@ export interface components {
             inSet: boolean;
             /** @enum {string} */
             kind: "HAUL" | "GIFT" | "SWAP" | "SET" | "DOT_CARD" | "SAMPLE" | "SPECIAL_EDITION" | "LEFTOVER" | "FOUND_AGAIN";
+            landed?: string;
             lines: components["schemas"]["ReadLine"][];
             logged: components["schemas"]["LoggedLine"][];
             maker: string;
@@ -4816,6 +4817,7 @@ export interface components {
             /** Format: double */
             checkerResidual?: number;
             code?: string;
+            doing: string;
             downwards: boolean;
             fileName: string;
             /** Format: int32 */
@@ -4875,7 +4877,7 @@ export interface components {
             /** Format: double */
             granulation?: number;
             /** Format: double */
-            hueShift?: number;
+            hueTurn?: number;
             leftOut: boolean;
             margins: components["schemas"]["KeptMargins"];
             massTone: components["schemas"]["LabValue"];
@@ -5102,6 +5104,8 @@ export interface components {
             /** Format: int32 */
             steps: number;
             trait: string;
+            /** Format: int32 */
+            verdict?: number;
         };
         VoiceView: {
             disagree: boolean;

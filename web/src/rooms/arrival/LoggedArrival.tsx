@@ -20,7 +20,6 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
   const awaited = [
     ...new Set(a.logged.filter((l) => l.state === "AWAITED").map((l) => l.parcel ?? 0)),
   ].sort();
-  const total = a.logged.reduce((sum, l) => sum + Number(l.landed ?? 0), 0);
   const pieces = a.logged.filter((l) => l.kind === "PAINT").reduce((n, l) => n + l.quantity, 0);
   const pans = a.logged.filter((l) => l.paint && l.state === "HERE");
 
@@ -33,7 +32,7 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
         a.cameOn && `came ${a.cameOn}`,
         a.from && `from ${a.from}`,
         pieces > 0 && counted(pieces, "paint"),
-        total > 0 && `${total.toFixed(2)} ${a.currency} landed`,
+        a.landed && `${a.landed} ${a.currency} landed`,
       ]
         .filter(Boolean)
         .join(" · ")}

@@ -114,6 +114,7 @@ const LOGGED = {
       landed: "9.00",
     },
   ],
+  landed: "18.80",
   bills: [],
   notes: [],
   inSet: true,

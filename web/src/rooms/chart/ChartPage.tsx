@@ -9,6 +9,7 @@ import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
+import { useSchools } from "../../ui/useSchools";
 import { counted } from "../../ui/words";
 import { since } from "./BenchPage";
 import { CellDialog } from "./CellDialog";
@@ -16,7 +17,6 @@ import { Cusps } from "./Cusps";
 import { OrderList } from "./OrderList";
 import { Sheet } from "./Sheet";
 import { planAgain } from "./usePlan";
-import { SCHOOLS } from "./words";
 
 export function useChart(chart: number) {
   return useQuery({
@@ -27,6 +27,7 @@ export function useChart(chart: number) {
 
 /** One chart: its pages to scale, what is painted, and all that is done with it. */
 export function ChartPage() {
+  const schools = useSchools();
   const id = Number(useParams().chart);
   const query = useChart(id);
   const navigate = useNavigate();
@@ -211,7 +212,7 @@ export function ChartPage() {
                     aria-label="Order"
                     className="select select-sm w-auto max-w-full"
                     value={c.school}
-                    options={SCHOOLS}
+                    options={schools}
                     onChange={(v) => {
                       if (v === "BY_HAND") setOrdering(true);
                       else reorder.run({ school: v });
@@ -336,6 +337,7 @@ function CellList({ cells, paints, onCell }: ListProps) {
 
 /** What is painted and has no place yet, filed one after the other. */
 function FileIt({ chart }: { chart: Schemas["ChartPage"] }) {
+  const schools = useSchools();
   const waiting = chart.cells.filter((c) => c.state === "PAINTED" && c.swatch && !c.place);
   const cut = chart.form === "RING_CARD" || chart.form === "FREE";
   const [place, setPlace] = useState(chart.asked.options?.firstPlace ?? "");
@@ -378,7 +380,7 @@ function FileIt({ chart }: { chart: Schemas["ChartPage"] }) {
               <Select
                 id={id}
                 value={school}
-                options={[["", "of the sheet"], ...SCHOOLS.filter((s) => s[0] !== "BY_HAND")]}
+                options={[["", "of the sheet"], ...schools.filter((s) => s[0] !== "BY_HAND")]}
                 onChange={setSchool}
               />
             )}

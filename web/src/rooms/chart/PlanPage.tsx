@@ -9,6 +9,7 @@ import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { useLater } from "../../ui/useLater";
+import { useSchools } from "../../ui/useSchools";
 import { counted } from "../../ui/words";
 import { BenchNav } from "./BenchNav";
 import { Chosen } from "./Chosen";
@@ -17,7 +18,7 @@ import { FitPanel } from "./FitPanel";
 import { OrderList } from "./OrderList";
 import { Sheet } from "./Sheet";
 import { asked, type PlanDraft, usePlan } from "./usePlan";
-import { FORMS, SCHOOLS } from "./words";
+import { FORMS } from "./words";
 
 /** Which numbers a form asks for beside margin and gap. */
 const NUMBERS: Record<string, ("steps" | "pages" | "columns" | "outside")[]> = {
@@ -183,6 +184,7 @@ export function PlanPage() {
 type Part = { draft: PlanDraft; change: (some: Partial<PlanDraft>) => void };
 
 function FormFields({ draft, change }: Part) {
+  const schools = useSchools();
   const papers = useQuery({ queryKey: ["papers"], queryFn: () => data(client.GET("/api/papers")) }).data;
   const [unit] = useUnit();
   const inStock = papers?.papers.filter((p) => p.sheets > 0) ?? [];
@@ -318,7 +320,7 @@ function FormFields({ draft, change }: Part) {
       )}
       <Field label="Order" className="col-span-2">
         {(id) => (
-          <Select id={id} value={draft.school} options={SCHOOLS} onChange={(v) => change({ school: v })} />
+          <Select id={id} value={draft.school} options={schools} onChange={(v) => change({ school: v })} />
         )}
       </Field>
       <Field label="Title" className="col-span-2 md:col-span-1">

@@ -253,17 +253,17 @@ test("a cell that is painted while the server is away is kept, stamped, and told
     },
   });
   open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
-  expect(await screen.findByText("Deep Shelter Blue", { selector: "p" })).toBeTruthy();
+  expect(await screen.findByText("Deep Shelter Blue", { selector: "h1" })).toBeTruthy();
   expect(screen.getByText("dot card 2, sheet 2, row 5, 3 from the left")).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "patchy" }));
   await userEvent.click(screen.getByRole("button", { name: "Painted, next" }));
-  expect(await screen.findByText("Skerry Blue", { selector: "p" })).toBeTruthy();
+  expect(await screen.findByText("Skerry Blue", { selector: "h1" })).toBeTruthy();
   expect(screen.getByText(/Clean water. From yellow to blue/)).toBeTruthy();
   expect(screen.getByRole("status").textContent).toContain("1 painted here, kept on this phone");
   // A reload in between.
   cleanup();
   open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
-  expect(await screen.findByText("Skerry Blue", { selector: "p" })).toBeTruthy();
+  expect(await screen.findByText("Skerry Blue", { selector: "h1" })).toBeTruthy();
   expect(told).toEqual([]);
   away = false;
   window.dispatchEvent(new Event("online"));
@@ -291,10 +291,10 @@ test("a tap too many is taken back: out of what waits, or undone when it was tol
   });
   open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
   await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
-  expect(await screen.findByText("Skerry Blue", { selector: "p" })).toBeTruthy();
+  expect(await screen.findByText("Skerry Blue", { selector: "h1" })).toBeTruthy();
   await waitFor(() => expect(screen.queryByRole("status")).toBeNull());
   await userEvent.click(screen.getByRole("button", { name: "Cell 1 is not painted after all" }));
-  expect(await screen.findByText("Deep Shelter Blue", { selector: "p" })).toBeTruthy();
+  expect(await screen.findByText("Deep Shelter Blue", { selector: "h1" })).toBeTruthy();
   expect(asked.some((a) => a.path === "/api/acts/55/undo")).toBe(true);
 });
 

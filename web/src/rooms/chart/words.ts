@@ -11,17 +11,6 @@ export const FORMS = [
   ["FREE", "Own size", "cells of a size of your own, as many as fit"],
 ] as const;
 
-export const SCHOOLS = [
-  ["SEVEN_GROUPS", "Seven groups, cool to warm in each"],
-  ["YELLOW_FIRST", "Yellow, orange, red, violet, blue, green, neutrals"],
-  ["RAINBOW", "Rainbow from red"],
-  ["NEUTRALS_FIRST", "Neutrals first"],
-  ["WHEEL", "Round the wheel, yellow on top"],
-  ["MAKER", "The maker’s order"],
-  ["MEASURED_HUE", "Measured hue"],
-  ["BY_HAND", "By hand"],
-] as const;
-
 export const EYE = [
   ["FLOWS", "flows"],
   ["RE_WETS", "re-wets"],

@@ -61,8 +61,8 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
           </Line>
           <Line what="Range of value">
             <span className="code">{c.range.toFixed(0)} L*</span>
-            {c.hueShift != null && Math.abs(c.hueShift) >= 3 && (
-              <span className="quiet"> · hue turns {Math.abs(c.hueShift).toFixed(0)}° on thinning</span>
+            {c.hueTurn != null && (
+              <span className="quiet"> · hue turns {Math.abs(c.hueTurn).toFixed(0)}° on thinning</span>
             )}
           </Line>
           {c.granulates && c.granulation != null && (

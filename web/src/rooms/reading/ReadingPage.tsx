@@ -131,13 +131,7 @@ function UnderWay({ scan: s }: { scan: Scan }) {
         </button>
       </div>
       <p className="quiet mb-3" role="status">
-        {s.state === "QUEUED"
-          ? "It waits its turn. You can leave this page and come back."
-          : s.progress < 0.16
-            ? "Opening the picture"
-            : s.progress < 0.36
-              ? "Looking for the page by its marks"
-              : "Measuring cell by cell"}
+        {s.state === "QUEUED" ? "It waits its turn. You can leave this page and come back." : s.doing}
       </p>
       <ProblemNote problem={stop.problem} />
       <img src={`/api/pictures/${s.picture}`} alt={s.fileName} className="block w-full opacity-60" />

@@ -39,7 +39,7 @@ const cell = (n: number, name: string) => ({
   covers: "semi-transparent",
   separation: 0.4,
   range: 62,
-  hueShift: -12,
+  hueTurn: -12,
   peak: LAB,
   confidence: 0.95,
   bare: false,
@@ -54,6 +54,7 @@ const scan = (more: object) => ({
   outdated: false,
   takenOver: 0,
   progress: 1,
+  doing: "",
   chart: 7,
   code: "C-0007",
   title: "Blues",
@@ -209,7 +210,12 @@ test("a picture that could not be read says why, and is read by corners moved by
 
 test("a reading under way shows how far it is and can be stopped", async () => {
   const asked = server({
-    "GET /api/readings/9": scan({ state: "READING", progress: 0.62, cells: [] }),
+    "GET /api/readings/9": scan({
+      state: "READING",
+      progress: 0.62,
+      doing: "Measuring cell by cell",
+      cells: [],
+    }),
     "POST /api/readings/9/stop": scan({ state: "STOPPED", cells: [] }),
   });
   open(<ReadingPage />, "/readings/:reading", "/readings/9");

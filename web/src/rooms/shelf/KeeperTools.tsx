@@ -8,6 +8,7 @@ import { LengthField, UnitChoice } from "../../ui/length";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
+import { useSchools } from "../../ui/useSchools";
 
 type Props = { keeper: Schemas["KeeperEntry"]; places: Schemas["PlaceView"][] };
 
@@ -69,7 +70,7 @@ function Buttons({ words, running, onClose }: { words: string; running: boolean;
 
 function OrderDialog({ keeper: k, onClose }: DialogProps) {
   const navigate = useNavigate();
-  const schools = useQuery({ queryKey: ["schools"], queryFn: () => data(client.GET("/api/schools")) }).data;
+  const schools = useSchools();
   const [school, setSchool] = useState((k.school || "SEVEN_GROUPS") as Word<"NewOrder", "school">);
   const begin = useAct(
     (_: undefined, headers) =>
@@ -99,9 +100,7 @@ function OrderDialog({ keeper: k, onClose }: DialogProps) {
             <Select
               id={id}
               value={school}
-              options={(schools?.schools ?? [])
-                .filter((s) => s.school !== "BY_HAND")
-                .map((s) => [s.school, s.words] as const)}
+              options={schools.filter((s) => s[0] !== "BY_HAND")}
               onChange={setSchool}
             />
           )}

@@ -113,10 +113,11 @@ function Current({ paint: p, swatch: s }: { paint: Paint; swatch: Swatch }) {
         label={s.place ? "Move it to" : "Its place"}
         button={s.place ? "Move" : "File it"}
         needed
-        file={(place, choice) =>
+        file={(place, choice, headers) =>
           data(
             client.PUT("/api/swatches/{swatch}/place", {
               params: { path: { swatch: s.id } },
+              headers,
               body: { place, ...choice },
             }),
           )
@@ -278,11 +279,10 @@ function PlaceForm({ label, button, needed, file }: PlaceFormProps) {
   return (
     <form onSubmit={submit} className="mt-2">
       <Field label={label}>
-        {() => (
+        {(id) => (
           <div className="flex gap-2">
             <input
-              id="place"
-              aria-label={label}
+              id={id}
               className="input w-44"
               placeholder="R1·1"
               autoComplete="off"

@@ -41,6 +41,9 @@ public record CellReading(
     public static final int ARITHMETIC = 3;
 
     private static final double TELLS_HUE = 8;
+    /** Degrees of hue; two readings of one swatch differ by one or two. */
+    private static final double TURN_SEEN = 3;
+
     private static final double FLIPS = 60;
 
     /**
@@ -77,6 +80,11 @@ public record CellReading(
         Lab best = massTone;
         for (Lab c : curve) if (c.chroma() > best.chroma()) best = c;
         return best;
+    }
+
+    /** The turn of hue on thinning, where it is more than readings of one swatch differ by. */
+    public Optional<Double> hueTurn() {
+        return hueShift().filter(turn -> Math.abs(turn) >= TURN_SEEN);
     }
 
     /** Turn of hue on thinning, from full strength to half the range of value, in degrees, anticlockwise positive. */

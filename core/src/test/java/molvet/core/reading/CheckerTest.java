@@ -7,11 +7,12 @@ import molvet.core.colour.Lab;
 import org.junit.jupiter.api.Test;
 
 /**
- * The values of McCamy, Marcus and Davidson (1976) against those measured decades later on charts of the same design, as listed
- * in the reference file for it that ships with ArgyllCMS (L*a*b*, D50). Pigments changed a little since; greys did not.
+ * The aims of McCamy, Marcus and Davidson (1976) against the reference that goes with charts of the same design made three decades
+ * later (L*a*b*, D50), number by number as in ref/ColorChecker.cie of ArgyllCMS 2.3.1. Neither is a reading of one chart. Pigments
+ * changed a little since; greys did not.
  */
 class CheckerTest {
-    private static final double[][] MEASURED = {
+    private static final double[][] LATER_REFERENCE = {
         {37.99, 13.56, 14.06}, {65.71, 18.13, 17.81}, {49.93, -4.88, -21.93}, {43.14, -13.10, 21.91},
         {55.11, 8.84, -25.40}, {70.72, -33.40, -0.20}, {62.66, 36.07, 57.10}, {40.02, 10.41, -45.96},
         {51.12, 48.24, 16.25}, {30.33, 22.98, -21.59}, {72.53, -23.71, 57.26}, {71.94, 19.36, 67.86},
@@ -21,12 +22,12 @@ class CheckerTest {
     };
 
     @Test
-    void publishedValuesLieNearThoseMeasuredOnLaterCharts() {
-        List<Lab> published = Checker.published();
+    void aimsLieNearTheReferenceOfLaterCharts() {
+        List<Lab> aims = Checker.aims();
         double sum = 0;
         for (int i = 0; i < 24; i++) {
-            Lab later = new Lab(MEASURED[i][0], MEASURED[i][1], MEASURED[i][2]);
-            double off = published.get(i).differenceFrom(later);
+            Lab later = new Lab(LATER_REFERENCE[i][0], LATER_REFERENCE[i][1], LATER_REFERENCE[i][2]);
+            double off = aims.get(i).differenceFrom(later);
             assertThat(off).as("patch " + (i + 1)).isLessThan(3.5);
             sum += off;
         }
@@ -35,7 +36,7 @@ class CheckerTest {
 
     @Test
     void theLowestRowRunsFromWhiteToBlackWithoutHue() {
-        List<Lab> greys = Checker.published().subList(18, 24);
+        List<Lab> greys = Checker.aims().subList(18, 24);
         assertThat(greys).allSatisfy(g -> assertThat(g.chroma()).isLessThan(0.1));
         for (int i = 1; i < 6; i++)
             assertThat(greys.get(i).l()).isLessThan(greys.get(i - 1).l() - 10);

@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.LandedCost;
 import molvet.core.arrival.QuickLine;
@@ -244,6 +245,7 @@ class ArrivalController {
             List<GiverView> givers,
             List<ArrivalReading.ReadLine> lines,
             List<LoggedLine> logged,
+            @Nullable String landed,
             List<BillView> bills,
             @Nullable BillView home,
             @Nullable String value,
@@ -316,6 +318,7 @@ class ArrivalController {
                                     + (o.state().equals(Arrivals.LOGGED) ? ", which is logged." : ", another draft.")
                                     + " The same parcel twice?")));
         }
+        List<LoggedLine> logged = draft ? List.of() : logged(me, a, givers);
         return new ArrivalPage(
                 a.id(),
                 a.kind(),
@@ -330,7 +333,8 @@ class ArrivalController {
                 sheet,
                 givers.stream().map(ArrivalController::giver).toList(),
                 draft ? reading.views(me, matched, a.currency()) : List.of(),
-                draft ? List.of() : logged(me, a, givers),
+                logged,
+                landed(logged),
                 bills,
                 home,
                 value(a, matched),
@@ -338,6 +342,17 @@ class ArrivalController {
                 a.kind().equals(ArrivalKind.SET.name())
                         && !store.holdingsKept(me, arrival, Arrivals.inSet(a)).isEmpty(),
                 a.version());
+    }
+
+    /** What all its lines cost as they landed; null where none did. */
+    private static @Nullable String landed(List<LoggedLine> logged) {
+        return logged.stream()
+                .flatMap(l -> Stream.ofNullable(l.landed()))
+                .map(BigDecimal::new)
+                .reduce(BigDecimal::add)
+                .filter(sum -> sum.signum() > 0)
+                .map(ArrivalController::money)
+                .orElse(null);
     }
 
     private static Optional<Note> saysOtherSum(List<ArrivalReading.Matched> lines, LandedCost.Bill bill) {

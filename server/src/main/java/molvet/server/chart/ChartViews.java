@@ -12,9 +12,11 @@ import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.chart.ChartForm;
+import molvet.core.chart.EyeTap;
 import molvet.core.chart.Pace;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.PaintingOrder;
+import molvet.core.chart.PaintingSteps;
 import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
 import molvet.core.collection.Family;
@@ -25,7 +27,11 @@ import molvet.core.collection.Strip;
 import molvet.core.collection.Swatchable;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Cautions;
+import molvet.core.pigment.Granulation;
+import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.chart.ChartStore.CellRow;
@@ -50,8 +56,6 @@ class ChartViews {
     private static final int MOST_CUSPS = 12;
 
     private static final int MOST_TRIED = 60;
-    /** From this step of the granulation scale on, heat is warned of. */
-    private static final int GRANULATES = 2;
 
     private final Charts charts;
     private final ChartStore store;
@@ -141,7 +145,7 @@ class ChartViews {
 
             @Nullable Instant paintedAt,
             @Nullable Instant dryAt,
-            @OneOf(Charts.Eye.class) List<String> eye,
+            @OneOf(EyeTap.class) List<String> eye,
             String note,
             @Nullable Long swatch,
             @Nullable String place,
@@ -196,7 +200,7 @@ class ChartViews {
             boolean pan,
             String waterWhy,
             List<String> doing,
-            @OneOf(Charts.Eye.class) List<String> eye,
+            @OneOf(EyeTap.class) List<String> eye,
             String note) {}
 
     /**
@@ -605,55 +609,31 @@ class ChartViews {
                 ruled.pans());
     }
 
-    /** What the hand does, one short sentence a step. */
     private static List<String> doing(
             ChartForm form, Plan.@Nullable Cell cell, CellRow row, Map<Long, PaintEntry> entries) {
-        List<String> all = new ArrayList<>();
-        long steps = cell == null ? 0 : cell.parts(PartKind.STEP).count();
-        if (cell != null && cell.parts(PartKind.BLACK_BAR).findAny().isPresent()) {
-            all.add("Black bar first, and let it dry");
-        }
-        if (row.secondId() != null) {
-            PaintEntry with = entries.get(row.secondId());
-            all.add("Mix half and half with " + (with == null ? "its partner" : with.name()));
-        }
-        switch (form) {
-            case STRIPS -> {
-                all.add("Full strength in the first square");
-                if (steps > 1) all.add("A little more water for each of the next " + (steps - 1) + ", palest last");
-            }
-            case RING_CARD -> {
-                all.add("The bar at full strength");
-                all.add("Then the field: full strength at the top, pulled down with water");
-                all.add("Lift a little at the foot, if you note staining");
-            }
-            case TWO_SQUARES -> {
-                all.add("Both squares solid");
-                all.add("A drop of water into the second, while wet");
-            }
-            case PAIRS, ONE_AGAINST_ALL -> all.add("One even wash, then pale it towards one side");
-            default -> all.add("Full strength first, then water towards the other side");
-        }
-        String advice = advice(entries.get(row.paintId()));
-        if (!advice.isEmpty()) all.add(advice);
-        return all;
+        PaintEntry paint = entries.get(row.paintId());
+        Optional<String> with = Optional.ofNullable(row.secondId())
+                .map(second -> entries.containsKey(second) ? entries.get(second).name() : "its partner");
+        return PaintingSteps.of(
+                form, Optional.ofNullable(cell), with, granulation(paint), Shimmer.of(paint.name(), recipe(paint)));
     }
 
     private static String advice(@Nullable PaintEntry paint) {
         if (paint == null) return "";
-        List<String> all = new ArrayList<>();
-        boolean granulates = paint.voices().stream()
-                .filter(v -> v.trait().equals(molvet.core.pigment.Trait.GRANULATION.words()))
-                .map(v -> v.paper() != null ? v.paper() : v.label() != null ? v.label() : v.pigments())
-                .anyMatch(step -> step != null && step >= GRANULATES);
-        if (granulates) all.add("It granulates: let it dry by itself, no heat");
-        if (Shimmer.of(paint.name(), recipe(paint))) all.add("Look at it tilted when dry");
-        return String.join(". ", all);
+        return String.join(". ", PaintingSteps.advice(granulation(paint), Shimmer.of(paint.name(), recipe(paint))));
     }
 
-    private static molvet.core.pigment.Recipe recipe(PaintEntry paint) {
-        return new molvet.core.pigment.Recipe(paint.recipe().stream()
-                .flatMap(c -> molvet.core.pigment.PigmentCode.parse(c).stream())
+    private static Optional<Granulation> granulation(PaintEntry paint) {
+        return paint.voices().stream()
+                .filter(v -> v.trait().equals(Trait.GRANULATION.words()))
+                .flatMap(v -> Stream.ofNullable(v.verdict()))
+                .map(step -> Granulation.values()[step])
+                .findFirst();
+    }
+
+    private static Recipe recipe(PaintEntry paint) {
+        return new Recipe(paint.recipe().stream()
+                .flatMap(c -> PigmentCode.parse(c).stream())
                 .toList());
     }
 

@@ -16,9 +16,9 @@ import java.util.Objects;
 import java.util.Set;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
+import molvet.core.chart.EyeTap;
 import molvet.core.chart.Plan;
 import molvet.core.chart.Ruling;
-import molvet.core.collection.EyeTrait;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Swatchable;
@@ -48,26 +48,6 @@ import tools.jackson.databind.json.JsonMapper;
 /** Charts: planned, ordered, painted, corrected as the paper was, dried and filed. One act, one transaction. */
 @Service
 public class Charts {
-    /** What the eye can note of a cell by one tap, and the observation of its paint that it is. */
-    enum Eye {
-        FLOWS(EyeTrait.FLOW, "SPREADS"),
-        RE_WETS(EyeTrait.REWETTING, "EASY"),
-        PATCHY(EyeTrait.WASH, "PATCHY"),
-        SPARKLES(EyeTrait.SPARKLE, "STRONG"),
-        BUILD_UP(EyeTrait.STRENGTH, "WEAK"),
-        GRANULATES(EyeTrait.GRANULATION, "MODERATE"),
-        TACKY(EyeTrait.REWETTING, "NEVER_SETS"),
-        LIFTS(EyeTrait.STAINING, "LOW");
-
-        private final EyeTrait trait;
-        private final String step;
-
-        Eye(EyeTrait trait, String step) {
-            this.trait = trait;
-            this.step = step;
-        }
-    }
-
     /** What went otherwise than planned. */
     enum Slip {
         /** Two cells hold each other's paint. */
@@ -127,7 +107,7 @@ public class Charts {
     public record Painted(
             int cell,
             @Nullable String at,
-            @OneOf(Charts.Eye.class) @Nullable List<String> eye) {}
+            @OneOf(EyeTap.class) @Nullable List<String> eye) {}
 
     public record Correction(
             @OneOf(Charts.Slip.class) String kind,
@@ -372,7 +352,7 @@ public class Charts {
 
     private void noteEye(Collector me, ChartRow chart, CellRow cell, String eye) {
         if (eye.equals(cell.eye())) return;
-        boolean tacky = eye.contains(Eye.TACKY.name()) && !cell.eye().contains(Eye.TACKY.name());
+        boolean tacky = eye.contains(EyeTap.TACKY.name()) && !cell.eye().contains(EyeTap.TACKY.name());
         acts.act(me, () -> "Noted cell " + (cell.position() + 1) + " of " + chart.code(), () -> {
             if (tacky && cell.paintId() != null) {
                 store.makerOf(me, cell.paintId()).ifPresent(m -> makers.note(me, m, tackySaid(me, chart, cell)));
@@ -394,8 +374,8 @@ public class Charts {
         List<String> before = List.of(cell.eye().split(" "));
         for (String tap : eye.split(" ")) {
             if (tap.isEmpty() || before.contains(tap)) continue;
-            Eye seen = Eye.valueOf(tap);
-            paints.noted(me, cell.paintId(), seen.trait, seen.step, chart.id());
+            EyeTap seen = EyeTap.valueOf(tap);
+            paints.noted(me, cell.paintId(), seen.trait(), seen.step(), chart.id());
         }
     }
 
@@ -405,8 +385,8 @@ public class Charts {
         List<String> now = List.of(eye.split(" "));
         for (String tap : cell.eye().split(" ")) {
             if (tap.isEmpty() || now.contains(tap)) continue;
-            Eye seen = Eye.valueOf(tap);
-            paints.withdraw(me, cell.paintId(), seen.trait, seen.step, chart.id());
+            EyeTap seen = EyeTap.valueOf(tap);
+            paints.withdraw(me, cell.paintId(), seen.trait(), seen.step(), chart.id());
         }
     }
 
@@ -671,9 +651,9 @@ public class Charts {
     private static Set<String> eye(@Nullable List<String> taps) {
         Set<String> all = new LinkedHashSet<>();
         if (taps != null) {
-            if (taps.size() > Eye.values().length)
+            if (taps.size() > EyeTap.values().length)
                 throw Refusal.of("eye", "So many notes there are not.", "Each once.");
-            taps.forEach(t -> all.add(Fields.one("eye", t, Eye.values()).name()));
+            taps.forEach(t -> all.add(Fields.one("eye", t, EyeTap.values()).name()));
         }
         return all;
     }

@@ -87,6 +87,7 @@ public class PaintViews {
             @Nullable Integer label,
             @Nullable Integer pigments,
             @Nullable Integer paper,
+            @Nullable Integer verdict,
             boolean disagree) {}
 
     /** One paint in a list. */
@@ -491,25 +492,25 @@ public class PaintViews {
     }
 
     private static List<VoiceMark> marks(String packed) {
-        List<VoiceMark> marks = new ArrayList<>();
-        Trait[] traits = Trait.values();
-        for (int i = 0; i < traits.length && packed.length() >= (i + 1) * 5; i++) {
-            String s = packed.substring(i * 5, i * 5 + 5);
-            // “Untested” has no place on the track.
-            int steps = traits[i] == Trait.LIGHTFASTNESS ? 5 : traits[i].scale().size();
-            marks.add(new VoiceMark(
-                    traits[i].words(),
-                    steps,
-                    step(s.charAt(0), steps),
-                    step(s.charAt(1), steps),
-                    step(s.charAt(2), steps),
-                    s.charAt(4) == '!'));
-        }
-        return marks;
+        return PackedVoices.read(packed).entrySet().stream()
+                .map(h -> new VoiceMark(
+                        h.getKey().words(),
+                        onTrack(h.getKey()),
+                        step(h.getKey(), h.getValue().label()),
+                        step(h.getKey(), h.getValue().pigments()),
+                        step(h.getKey(), h.getValue().paper()),
+                        step(h.getKey(), h.getValue().verdict()),
+                        h.getValue().disagree()))
+                .toList();
     }
 
-    private static @Nullable Integer step(char c, int steps) {
-        return c == '-' || c - '0' >= steps ? null : c - '0';
+    /** “Untested” has no place on the track. */
+    private static int onTrack(Trait trait) {
+        return trait == Trait.LIGHTFASTNESS ? 5 : trait.scale().size();
+    }
+
+    private static @Nullable Integer step(Trait trait, Optional<Grade> grade) {
+        return grade.map(Grade::ordinal).filter(g -> g < onTrack(trait)).orElse(null);
     }
 
     private static VoiceView voice(Verdict v, String written) {

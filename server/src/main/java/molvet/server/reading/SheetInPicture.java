@@ -9,6 +9,7 @@ import molvet.core.chart.Plan;
 import molvet.core.chart.SheetSize;
 import molvet.core.measure.Refusal;
 import molvet.core.reading.Checker;
+import molvet.core.reading.CheckerFinder;
 import molvet.core.reading.Light;
 import molvet.core.reading.PageMap;
 import molvet.core.reading.PageReading;
@@ -39,7 +40,7 @@ public final class SheetInPicture {
 
     static PageReading read(Light light, PageMap map, Ruled ruled, boolean camera, Predicate<Double> goOn) {
         Optional<Checker.Place> checker =
-                camera ? Checker.find(light, map, ruled.paper.width(), ruled.paper.height()) : Optional.empty();
+                camera ? CheckerFinder.find(light, map, ruled.paper.width(), ruled.paper.height()) : Optional.empty();
         return ruled.reader().read(light, map, checker, camera, goOn);
     }
 

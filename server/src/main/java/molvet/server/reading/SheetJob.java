@@ -44,6 +44,7 @@ class SheetJob {
     private static final double DECODED = 0.15;
 
     private static final double FOUND = 0.35;
+
     private static final double WHITE = 8;
 
     private final SheetReadingStore store;
@@ -72,6 +73,13 @@ class SheetJob {
         this.json = json;
         this.clock = clock;
         this.transaction = transaction;
+    }
+
+    /** What is being done when this share of the work is behind. */
+    static String doing(double progress) {
+        return progress < DECODED
+                ? "Opening the picture"
+                : progress < FOUND ? "Looking for the page by its marks" : "Measuring cell by cell";
     }
 
     /** @param goOn told the share that is done; false stops */

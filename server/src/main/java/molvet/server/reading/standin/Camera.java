@@ -147,7 +147,7 @@ final class Camera implements Device {
     }
 
     private static float[][] patches() {
-        List<Lab> all = Checker.published();
+        List<Lab> all = Checker.aims();
         float[][] seen = new float[all.size()][];
         for (int i = 0; i < seen.length; i++)
             seen[i] = SENSOR.see(Optics.smooth(all.get(i).toXyz()));

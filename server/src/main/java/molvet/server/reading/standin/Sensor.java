@@ -93,7 +93,7 @@ final class Sensor {
 
     /** Least squares over the patches by the normal equations, white kept white. */
     private double[][] matrix() {
-        List<Lab> patches = Checker.published();
+        List<Lab> patches = Checker.aims();
         double[][] ata = new double[3][3];
         double[][] atb = new double[3][3];
         for (int p = 0; p <= patches.size(); p++) {

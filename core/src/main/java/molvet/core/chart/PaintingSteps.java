@@ -1,0 +1,60 @@
+package molvet.core.chart;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Optional;
+import molvet.core.pigment.Granulation;
+
+/** What the hand does to paint a cell, one short sentence a step; common practice, no published source. */
+public final class PaintingSteps {
+    private PaintingSteps() {}
+
+    /**
+     * @param cell empty where the sheet is planned no more
+     * @param with the name of the paint it is mixed with
+     * @param granulation the verdict on the paint: one that settles is pushed about by hot air
+     * @param shimmers whether it shows itself only when the sheet is tilted
+     */
+    public static List<String> of(
+            ChartForm form,
+            Optional<Plan.Cell> cell,
+            Optional<String> with,
+            Optional<Granulation> granulation,
+            boolean shimmers) {
+        List<String> all = new ArrayList<>();
+        if (cell.stream().anyMatch(c -> c.parts(PartKind.BLACK_BAR).findAny().isPresent())) {
+            all.add("Black bar first, and let it dry");
+        }
+        with.ifPresent(w -> all.add("Mix half and half with " + w));
+        switch (form) {
+            case STRIPS -> {
+                all.add("Full strength in the first square");
+                long steps = cell.map(c -> c.parts(PartKind.STEP).count()).orElse(0L);
+                if (steps > 1) all.add("A little more water for each of the next " + (steps - 1) + ", palest last");
+            }
+            case RING_CARD -> {
+                all.add("The bar at full strength");
+                all.add("Then the field: full strength at the top, pulled down with water");
+                all.add("Lift a little at the foot, if you note staining");
+            }
+            case TWO_SQUARES -> {
+                all.add("Both squares solid");
+                all.add("A drop of water into the second, while wet");
+            }
+            case PAIRS, ONE_AGAINST_ALL -> all.add("One even wash, then pale it towards one side");
+            default -> all.add("Full strength first, then water towards the other side");
+        }
+        all.addAll(advice(granulation, shimmers));
+        return all;
+    }
+
+    /** What to mind with this paint, however it is painted. */
+    public static List<String> advice(Optional<Granulation> granulation, boolean shimmers) {
+        List<String> all = new ArrayList<>();
+        if (granulation.filter(g -> g.compareTo(Granulation.MODERATE) >= 0).isPresent()) {
+            all.add("It granulates: let it dry by itself, no heat");
+        }
+        if (shimmers) all.add("Look at it tilted when dry");
+        return all;
+    }
+}
