@@ -19,6 +19,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import molvet.server.Api;
+import molvet.server.Sample;
 import molvet.server.TestDatabase;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.DynamicTest;
@@ -198,6 +199,7 @@ class EveryOperationTest {
                                 word + " reason"))
                 .must(204);
         me.read(me.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER")));
+        Sample.fillAll(me, word);
     }
 
     private static long id(Api api) throws SQLException {

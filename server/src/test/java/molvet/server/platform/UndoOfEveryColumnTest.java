@@ -14,6 +14,7 @@ import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
 import molvet.server.RunningMolvet;
+import molvet.server.Sample;
 import molvet.server.TestDatabase;
 import molvet.server.demo.LoadedDemo;
 import org.junit.jupiter.api.AfterAll;
@@ -45,6 +46,7 @@ class UndoOfEveryColumnTest {
         me = new Collector(
                 Long.parseLong(one("select id from collector where email = '" + LoadedDemo.EMAIL + "'")),
                 LoadedDemo.EMAIL);
+        Sample.fillAll(LoadedDemo.api(), "Tern Grey");
         // What the demo has no row of, or none that can be taken away.
         long paint = Long.parseLong(one("select max(id) from paint where collector_id = " + me.id()));
         long ring = Long.parseLong(one("select min(id) from keeper where kind = 'RING' and collector_id = " + me.id()));
