@@ -13,6 +13,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Set;
 import java.util.stream.Stream;
+import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.Sample;
 import molvet.server.TestDatabase;
@@ -39,14 +40,18 @@ class UndoOfEveryColumnTest {
     @BeforeAll
     static void theDemo() throws SQLException {
         // Its scan is read in the background, and changes until it is.
-        LoadedDemo.api().read(1);
+        Api demo = LoadedDemo.api();
+        demo.get("/api/readings")
+                .json()
+                .get("readings")
+                .forEach(r -> demo.read(r.get("reading").asLong()));
         acts = RunningMolvet.context().getBean(Acts.class);
         rows = RunningMolvet.context().getBean(Rows.class);
         db = TestDatabase.get().connect();
         me = new Collector(
                 Long.parseLong(one("select id from collector where email = '" + LoadedDemo.EMAIL + "'")),
                 LoadedDemo.EMAIL);
-        Sample.fillAll(LoadedDemo.api(), "Tern Grey");
+        Sample.fillAll(demo, "Tern Grey");
         // What the demo has no row of, or none that can be taken away.
         long paint = Long.parseLong(one("select max(id) from paint where collector_id = " + me.id()));
         long ring = Long.parseLong(one("select min(id) from keeper where kind = 'RING' and collector_id = " + me.id()));
