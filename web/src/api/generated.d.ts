@@ -99,8 +99,8 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Arrival: cost */
-        post: operations["Arrival.cost"];
+        /** Cost: cost */
+        post: operations["Cost.cost"];
         delete?: never;
         options?: never;
         head?: never;
@@ -5683,7 +5683,7 @@ export interface operations {
             };
         };
     };
-    "Arrival.cost": {
+    "Cost.cost": {
         parameters: {
             query?: never;
             header?: never;

@@ -20,3 +20,32 @@ export function Field({ label, hint, className = "", children }: Props) {
     </div>
   );
 }
+
+type TextProps = Omit<Props, "children"> & { value: string; onChange: (value: string) => void };
+
+export function TextField({ value, onChange, ...field }: TextProps) {
+  return (
+    <Field {...field}>
+      {(id) => (
+        <input id={id} className="input w-full" value={value} onChange={(e) => onChange(e.target.value)} />
+      )}
+    </Field>
+  );
+}
+
+/** Takes digits only. */
+export function NumberField({ value, onChange, ...field }: TextProps) {
+  return (
+    <Field {...field}>
+      {(id) => (
+        <input
+          id={id}
+          className="input w-full"
+          inputMode="numeric"
+          value={value}
+          onChange={(e) => onChange(e.target.value.replace(/\D/g, ""))}
+        />
+      )}
+    </Field>
+  );
+}

@@ -8,5 +8,7 @@ export function useSchools(): (readonly [Word<"SchoolEntry", "school">, string])
     queryFn: () => data(client.GET("/api/schools")),
     staleTime: Number.POSITIVE_INFINITY,
   }).data;
-  return (all?.schools ?? []).map((s) => [s.school, s.words] as const);
+  return (all?.schools ?? []).map(
+    (s) => [s.school, s.words.charAt(0).toUpperCase() + s.words.slice(1)] as const,
+  );
 }

@@ -239,7 +239,12 @@ function ColourDialog({
         );
       }
       const changed = await data(
-        client.PUT("/api/colours/{colour}", { params: { path: { colour: colour.id } }, body }),
+        client.PUT("/api/colours/{colour}", {
+          params: { path: { colour: colour.id } },
+          // The edition below happens under the key itself.
+          headers: { "Idempotency-Key": `${headers["Idempotency-Key"]}-colour` },
+          body,
+        }),
       );
       return newEdition
         ? data(

@@ -2,10 +2,10 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
-import { Dialog } from "../../ui/Dialog";
-import { Field } from "../../ui/Field";
+import { ActDialog } from "../../ui/ActDialog";
+import { Field, NumberField, TextField } from "../../ui/Field";
 import { LengthField, UnitChoice } from "../../ui/length";
-import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { ProblemNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { useSchools } from "../../ui/useSchools";
@@ -55,19 +55,6 @@ function Tool({ words, onClick }: { words: string; onClick: () => void }) {
 
 type DialogProps = { keeper: Schemas["KeeperEntry"]; onClose: () => void };
 
-function Buttons({ words, running, onClose }: { words: string; running: boolean; onClose: () => void }) {
-  return (
-    <div className="flex gap-3 mt-3">
-      <button type="submit" className="btn btn-primary" disabled={running}>
-        {words}
-      </button>
-      <button type="button" className="btn btn-outline" onClick={onClose}>
-        Leave
-      </button>
-    </div>
-  );
-}
-
 function OrderDialog({ keeper: k, onClose }: DialogProps) {
   const navigate = useNavigate();
   const schools = useSchools();
@@ -84,32 +71,22 @@ function OrderDialog({ keeper: k, onClose }: DialogProps) {
     { onDone: () => navigate(`/shelf/${k.id}/order`) },
   );
   return (
-    <Dialog open title={`Put ${k.code} in order`} onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          begin.run(undefined);
-        }}
-      >
-        <p className="mb-3">
-          Molvet finds the order with the fewest cards moved, and tells you card by card. You can stop and go
-          on another day.
-        </p>
-        <Field label="Order">
-          {(id) => (
-            <Select
-              id={id}
-              value={school}
-              options={schools.filter((s) => s[0] !== "BY_HAND")}
-              onChange={setSchool}
-            />
-          )}
-        </Field>
-        <ProblemNote problem={begin.problem} />
-        <WaitingNote waiting={begin.waiting} />
-        <Buttons words="Begin" running={begin.running} onClose={onClose} />
-      </form>
-    </Dialog>
+    <ActDialog title={`Put ${k.code} in order`} button="Begin" act={begin} onClose={onClose}>
+      <p className="mb-3">
+        Molvet finds the order with the fewest cards moved, and tells you card by card. You can stop and go on
+        another day.
+      </p>
+      <Field label="Order">
+        {(id) => (
+          <Select
+            id={id}
+            value={school}
+            options={schools.filter((s) => s[0] !== "BY_HAND")}
+            onChange={setSchool}
+          />
+        )}
+      </Field>
+    </ActDialog>
   );
 }
 
@@ -127,29 +104,14 @@ function NumberDialog({ keeper: k, onClose }: DialogProps) {
     { onDone: onClose },
   );
   return (
-    <Dialog open title={`Renumber ${k.code}`} onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          space.run(undefined);
-        }}
-      >
-        <Field label="Places left free behind each card" hint="none closes every gap; the order stays">
-          {(id) => (
-            <input
-              id={id}
-              className="input w-full"
-              inputMode="numeric"
-              value={gap}
-              onChange={(e) => setGap(e.target.value.replace(/\D/g, ""))}
-            />
-          )}
-        </Field>
-        <ProblemNote problem={space.problem} />
-        <WaitingNote waiting={space.waiting} />
-        <Buttons words="Renumber" running={space.running} onClose={onClose} />
-      </form>
-    </Dialog>
+    <ActDialog title={`Renumber ${k.code}`} button="Renumber" act={space} onClose={onClose}>
+      <NumberField
+        label="Places left free behind each card"
+        hint="none closes every gap; the order stays"
+        value={gap}
+        onChange={setGap}
+      />
+    </ActDialog>
   );
 }
 
@@ -169,39 +131,25 @@ function MergeDialog({ keeper: k, onClose }: DialogProps) {
     { onDone: onClose },
   );
   return (
-    <Dialog open title={`Merge into ${k.code}`} onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          merge.run(undefined);
-        }}
-      >
-        {others.length === 0 ? (
-          <p>There is no other of its kind on the shelf.</p>
-        ) : (
-          <Field label="All that is in" hint="goes behind what is here; the emptied one leaves the shelf">
-            {(id) => (
-              <select
-                id={id}
-                className="select w-full"
-                value={from}
-                onChange={(e) => setFrom(e.target.value)}
-              >
-                <option value="">choose</option>
-                {others.map((x) => (
-                  <option key={x.id} value={x.id}>
-                    {x.code} {x.name}, {x.filled} filled
-                  </option>
-                ))}
-              </select>
-            )}
-          </Field>
-        )}
-        <ProblemNote problem={merge.problem} />
-        <WaitingNote waiting={merge.waiting} />
-        <Buttons words="Merge" running={merge.running || !from} onClose={onClose} />
-      </form>
-    </Dialog>
+    <ActDialog title={`Merge into ${k.code}`} button="Merge" act={merge} unready={!from} onClose={onClose}>
+      {others.length === 0 ? (
+        <p>There is no other of its kind on the shelf.</p>
+      ) : (
+        <Field label="All that is in" hint="goes behind what is here; the emptied one leaves the shelf">
+          {(id) => (
+            <Select
+              id={id}
+              value={from}
+              options={[
+                ["", "choose"],
+                ...others.map((x) => [String(x.id), `${x.code} ${x.name}, ${x.filled} filled`] as const),
+              ]}
+              onChange={setFrom}
+            />
+          )}
+        </Field>
+      )}
+    </ActDialog>
   );
 }
 
@@ -221,33 +169,24 @@ function SplitDialog({ keeper: k, places, onClose }: DialogProps & { places: Sch
     { onDone: (fresh) => navigate(`/shelf/${fresh.id}`) },
   );
   return (
-    <Dialog open title={`Divide ${k.code}`} onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          split.run(undefined);
-        }}
+    <ActDialog title={`Divide ${k.code}`} button="Divide" act={split} unready={!at} onClose={onClose}>
+      <Field
+        label="From"
+        hint={k.pages > 0 ? "whole pages go" : "this card and all behind it go into a new one"}
       >
-        <Field
-          label="From"
-          hint={k.pages > 0 ? "whole pages go" : "this card and all behind it go into a new one"}
-        >
-          {(id) => (
-            <select id={id} className="select w-full" value={at} onChange={(e) => setAt(e.target.value)}>
-              <option value="">choose</option>
-              {filled.slice(1).map((p) => (
-                <option key={p.place} value={p.place}>
-                  {p.place} {p.paint?.name}
-                </option>
-              ))}
-            </select>
-          )}
-        </Field>
-        <ProblemNote problem={split.problem} />
-        <WaitingNote waiting={split.waiting} />
-        <Buttons words="Divide" running={split.running || !at} onClose={onClose} />
-      </form>
-    </Dialog>
+        {(id) => (
+          <Select
+            id={id}
+            value={at}
+            options={[
+              ["", "choose"],
+              ...filled.slice(1).map((p) => [p.place, `${p.place} ${p.paint?.name}`] as const),
+            ]}
+            onChange={setAt}
+          />
+        )}
+      </Field>
+    </ActDialog>
   );
 }
 
@@ -265,37 +204,20 @@ function PageDialog({ keeper: k, onClose }: DialogProps) {
       ),
     { onDone: onClose },
   );
-  const box = (label: string, value: string, set: (v: string) => void) => (
-    <Field label={label}>
-      {(id) => (
-        <input
-          id={id}
-          className="input w-full"
-          inputMode="numeric"
-          value={value}
-          onChange={(e) => set(e.target.value.replace(/\D/g, ""))}
-        />
-      )}
-    </Field>
-  );
   return (
-    <Dialog open title={`Move a page of ${k.code}`} onClose={onClose}>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          move.run(undefined);
-        }}
-      >
-        <div className="grid grid-cols-2 gap-3">
-          {box("Page", page, setPage)}
-          {box("becomes page", to, setTo)}
-        </div>
-        <p className="quiet mt-2">Those between move on by one.</p>
-        <ProblemNote problem={move.problem} />
-        <WaitingNote waiting={move.waiting} />
-        <Buttons words="Move it" running={move.running || !page || !to} onClose={onClose} />
-      </form>
-    </Dialog>
+    <ActDialog
+      title={`Move a page of ${k.code}`}
+      button="Move it"
+      act={move}
+      unready={!page || !to}
+      onClose={onClose}
+    >
+      <div className="grid grid-cols-2 gap-3">
+        <NumberField label="Page" value={page} onChange={setPage} />
+        <NumberField label="becomes page" value={to} onChange={setTo} />
+      </div>
+      <p className="quiet mt-2">Those between move on by one.</p>
+    </ActDialog>
   );
 }
 
@@ -324,35 +246,12 @@ function SizeDialog({ keeper: k, onClose }: DialogProps) {
       ),
     { onDone: onClose },
   );
-  const number = (label: string, value: string, set: (v: string) => void) => (
-    <Field label={label}>
-      {(id) => (
-        <input
-          id={id}
-          className="input w-full"
-          inputMode="numeric"
-          value={value}
-          onChange={(e) => set(e.target.value.replace(/\D/g, ""))}
-        />
-      )}
-    </Field>
-  );
   return (
-    <Dialog open title={`Name and size of ${k.code}`} onClose={onClose}>
-      <form
-        className="grid grid-cols-2 gap-3"
-        onSubmit={(e) => {
-          e.preventDefault();
-          save.run(undefined);
-        }}
-      >
-        <Field label="Name" className="col-span-2">
-          {(id) => (
-            <input id={id} className="input w-full" value={name} onChange={(e) => setName(e.target.value)} />
-          )}
-        </Field>
-        {k.pages > 0 && number("Pages", pages, setPages)}
-        {number(k.pages > 0 ? "Places on a page" : "Places", cells, setCells)}
+    <ActDialog title={`Name and size of ${k.code}`} button="Keep" act={save} onClose={onClose}>
+      <div className="grid grid-cols-2 gap-3">
+        <TextField label="Name" className="col-span-2" value={name} onChange={setName} />
+        {k.pages > 0 && <NumberField label="Pages" value={pages} onChange={setPages} />}
+        <NumberField label={k.pages > 0 ? "Places on a page" : "Places"} value={cells} onChange={setCells} />
         <LengthField
           label="Pocket or card wide"
           value={width}
@@ -363,12 +262,9 @@ function SizeDialog({ keeper: k, onClose }: DialogProps) {
         <div className="col-span-2">
           <UnitChoice />
           <p className="quiet text-sm mt-1">Measured, a swatch too large for it is said so.</p>
-          <ProblemNote problem={save.problem} />
-          <WaitingNote waiting={save.waiting} />
-          <Buttons words="Keep" running={save.running} onClose={onClose} />
         </div>
-      </form>
-    </Dialog>
+      </div>
+    </ActDialog>
   );
 }
 

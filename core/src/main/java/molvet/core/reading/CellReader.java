@@ -2,6 +2,7 @@ package molvet.core.reading;
 
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.chart.PartKind;
@@ -15,6 +16,13 @@ final class CellReader {
     private static final double BARE = 3.0;
 
     private static final int MOST_POINTS = 1100;
+    /** An area of fewer points is less sure. */
+    private static final int FEW_POINTS = 80;
+    /** A field this much darker, in L*, at its foot than at its head was painted from the other end. */
+    private static final double OTHER_WAY = 6;
+    /** The share of a field that is taken for its end. */
+    private static final double END = 0.2;
+
     private static final int BINS = 10;
     private static final double SEPARATES = 3.0;
 
@@ -63,64 +71,94 @@ final class CellReader {
     private record Seen(Lab lab, double kept, double bare) {}
 
     CellReading read(Plan.Cell cell) {
-        List<Plan.Part> solid = cell.parts(PartKind.MASS_TONE).toList();
-        List<Plan.Part> steps = cell.parts(PartKind.STEP).toList();
-        List<Plan.Part> fields = cell.parts(PartKind.FIELD).toList();
-        List<Plan.Part> drops = cell.parts(PartKind.DROP).toList();
-        Grain grain = new Grain();
-        List<double[]> blocks = new ArrayList<>();
-        List<Lab> curve = new ArrayList<>();
-        double worst = 1;
-        double clipped = 0;
-        double bareShare = 0;
-        Lab massTone = null;
-        double spread = 0;
-        double tintSpread = 0;
-        boolean small = false;
-        for (Plan.Part part : concat(solid, steps)) {
+        Gathered all = new Gathered();
+        cell.parts(PartKind.MASS_TONE).forEach(all::square);
+        cell.parts(PartKind.STEP).forEach(all::square);
+        cell.parts(PartKind.FIELD).forEach(all::field);
+        cell.parts(PartKind.DROP).forEach(all::drop);
+        return all.massTone == null ? empty(cell) : all.reading(cell);
+    }
+
+    /** A cell in which nothing is painted at all. */
+    private CellReading empty(Plan.Cell cell) {
+        return new CellReading(
+                cell.index(),
+                rendering.white(),
+                rendering.white(),
+                List.of(),
+                Optional.empty(),
+                0,
+                Optional.empty(),
+                Optional.empty(),
+                0,
+                CellReading.Margins.NONE,
+                0,
+                true,
+                List.of());
+    }
+
+    /** What the parts of one cell say together: the first gives full strength, the last the palest. */
+    private final class Gathered {
+        private final Grain grain = new Grain();
+        private final List<double[]> blocks = new ArrayList<>();
+        private final List<Lab> curve = new ArrayList<>();
+        /** Full strength; null until a part gave it. */
+        private Lab massTone;
+
+        private double spread;
+        private Lab tint;
+        private double tintSpread;
+        private double kept = 1;
+        private double clipped;
+        private double bareShare;
+        private boolean small;
+
+        private void begins(Lab full, double apart, double spoke, double missed, Area area) {
+            massTone = full;
+            spread = apart;
+            kept = spoke;
+            bareShare = missed;
+            clipped = area.clipped;
+        }
+
+        void square(Plan.Part part) {
             Area area = area(inner(part.box()));
-            small |= area.points() < 80;
+            small |= area.points() < FEW_POINTS;
             Seen seen = colour(area);
-            if (massTone == null) {
-                massTone = seen.lab;
-                spread = spread(area, seen.lab);
-                bareShare = seen.bare;
-                worst = seen.kept;
-                clipped = area.clipped;
-            }
+            double apart = spread(area, seen.lab);
+            if (massTone == null) begins(seen.lab, apart, seen.kept, seen.bare, area);
             curve.add(seen.lab);
-            tintSpread = spread(area, seen.lab);
+            tint = seen.lab;
+            tintSpread = apart;
             grain.add(area, bareBand);
             block(area, blocks);
         }
-        Lab tint = curve.isEmpty() ? null : curve.get(curve.size() - 1);
-        for (Plan.Part part : fields) {
+
+        void field(Plan.Part part) {
             Area area = area(fieldInner(part.box()));
-            small |= area.points() < 80;
+            small |= area.points() < FEW_POINTS;
             List<Seen> run = run(area);
-            if (massTone == null
-                    && run.get(run.size() - 1).lab.l() < run.get(0).lab.l() - 6) {
-                java.util.Collections.reverse(run);
-                notes.add(
-                        "It was painted from the other end: full strength lies " + (down ? "below." : "on the right."));
-            }
             if (massTone == null) {
-                massTone = end(run, false);
-                spread = spread(piece(area, 0, 0.2), colour(piece(area, 0, 0.2)).lab);
-                bareShare = run.get(0).bare;
-                worst = run.stream().mapToDouble(Seen::kept).min().orElse(1);
-                clipped = area.clipped;
+                if (run.get(run.size() - 1).lab.l() < run.get(0).lab.l() - OTHER_WAY) {
+                    Collections.reverse(run);
+                    notes.add("It was painted from the other end: full strength lies "
+                            + (down ? "below." : "on the right."));
+                }
+                Area first = piece(area, 0, END);
+                double least = run.stream().mapToDouble(Seen::kept).min().orElse(1);
+                begins(end(run, false), spread(first, colour(first).lab), least, run.get(0).bare, area);
                 curve.add(massTone);
             }
             run.forEach(s -> curve.add(s.lab));
             tint = end(run, true);
             curve.set(curve.size() - 1, tint);
-            Area pale = piece(area, 0.8, 1);
+            Area pale = piece(area, 1 - END, 1);
             tintSpread = spread(pale, colour(pale).lab);
             for (int i = 0; i < 4; i++) grain.add(piece(area, i / 4.0, (i + 1) / 4.0), bareBand);
             block(area, blocks);
         }
-        for (Plan.Part part : drops) {
+
+        void drop(Plan.Part part) {
             Area area = area(inner(part.box()));
             tint = palest(area);
             // Of a drop only its palest seventh speaks, and no two of them are alike.
@@ -129,44 +167,35 @@ final class CellReader {
             grain.addPieces(area, bareBand);
             block(area, blocks);
         }
-        if (massTone == null) {
+
+        CellReading reading(Plan.Cell cell) {
+            Lab white = rendering.white();
+            boolean bare =
+                    distance(massTone, white) < BARE && curve.stream().allMatch(c -> distance(c, white) < BARE + 1);
+            double separation = bare ? 0 : separation(blocks);
+            Optional<Covering> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
+            double confidence = confidence(cell, kept, clipped, small, bareShare, bare, massTone);
+            if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
+            if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
             return new CellReading(
                     cell.index(),
-                    rendering.white(),
-                    rendering.white(),
-                    List.of(),
-                    Optional.empty(),
-                    0,
-                    Optional.empty(),
-                    Optional.empty(),
-                    0,
-                    CellReading.Margins.NONE,
-                    0,
-                    true,
-                    List.of());
+                    massTone,
+                    tint,
+                    List.copyOf(curve),
+                    bare ? Optional.empty() : grain.variation(),
+                    bare ? 0 : grain.visible(),
+                    covering.map(Covering::share),
+                    covering.map(Covering::overBlack),
+                    separation,
+                    new CellReading.Margins(
+                            spread,
+                            tintSpread,
+                            bare ? Optional.empty() : grain.margin(),
+                            covering.map(Covering::margin)),
+                    confidence,
+                    bare,
+                    List.copyOf(notes));
         }
-        Lab white = rendering.white();
-        boolean bare = distance(massTone, white) < BARE && curve.stream().allMatch(c -> distance(c, white) < BARE + 1);
-        double separation = bare ? 0 : separation(blocks);
-        Optional<Covering> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
-        double confidence = confidence(cell, worst, clipped, small, bareShare, bare, massTone);
-        if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
-        if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
-        return new CellReading(
-                cell.index(),
-                massTone,
-                tint,
-                List.copyOf(curve),
-                bare ? Optional.empty() : grain.variation(),
-                bare ? 0 : grain.visible(),
-                covering.map(Covering::share),
-                covering.map(Covering::overBlack),
-                separation,
-                new CellReading.Margins(
-                        spread, tintSpread, bare ? Optional.empty() : grain.margin(), covering.map(Covering::margin)),
-                confidence,
-                bare,
-                List.copyOf(notes));
     }
 
     private double confidence(

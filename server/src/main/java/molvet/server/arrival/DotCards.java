@@ -7,6 +7,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.DotCard;
 import molvet.core.arrival.DotState;
@@ -91,43 +92,12 @@ public class DotCards {
     @Transactional
     public long make(Collector me, long line, NewDotCard typed) {
         MakerStore.LineRow l = makers.line(me, line).orElseThrow(() -> new NotFound("There is no such line."));
-        MakerStore.MakerRow maker = makers.maker(me, l.makerId()).orElseThrow();
-        String text = Words.lines("text", typed.text(), 200_000);
-        if (text.isEmpty()) {
-            text = String.join(
-                    "\n",
-                    makers.colours(me, line).stream()
-                            .filter(c -> !c.status().equals("DISCONTINUED"))
-                            .map(c -> "[maker: " + maker.name() + "] [line: " + l.name() + "] [name: "
-                                    + c.name().replace("]", ")") + "]")
-                            .toList());
-        }
-        List<ArrivalReading.Matched> colours = reading.matched(me, text, maker.name()).stream()
-                .filter(m -> m.line().kind() == QuickLine.Kind.PAINT
-                        && !m.line().name().isEmpty())
-                .toList();
-        if (colours.isEmpty()) {
-            throw Refusal.of(
-                    "text",
-                    "There is no colour to make a dot of.",
-                    "Take the maker’s chart in first, or paste the card’s list, a colour a line.");
-        }
-        DotCard.Direction direction =
-                Fields.one("direction", typed.direction(), DotCard.Direction.ACROSS, DotCard.Direction.values());
-        int sheets = typed.sheets() == null ? 1 : typed.sheets();
-        DotCard card = typed.columns() == null || typed.rows() == null
-                ? DotCard.holding(colours.size(), sheets, direction)
-                : new DotCard(sheets, typed.columns(), typed.rows(), direction);
-        if (card.capacity() < colours.size()) {
-            throw Refusal.of(
-                    "sheets",
-                    colours.size() + " colours do not fit on " + card.sheets() + " sheets of " + card.columns() + " × "
-                            + card.rows() + ", which hold " + card.capacity() + ".",
-                    "Add a sheet, a column or a row.");
-        }
+        String maker = makers.maker(me, l.makerId()).orElseThrow().name();
+        List<ArrivalReading.Matched> colours = colours(me, l, maker, Words.lines("text", typed.text(), 200_000));
+        DotCard card = card(typed, colours.size());
         List<NewDot> others = typed.dots() == null ? List.of() : typed.dots();
         String name = Words.line("name", typed.name(), 160);
-        String called = name.isEmpty() ? maker.name() + " " + l.name() : name;
+        String called = name.isEmpty() ? maker + " " + l.name() : name;
         LocalDate on = Fields.day("cameOn", typed.cameOn(), LocalDate.now(clock));
         String from = Words.line("from", typed.from(), 160);
         String currency = Arrivals.currency(Fields.text(typed.currency())).getCode();
@@ -146,7 +116,7 @@ public class DotCards {
                             called,
                             on,
                             from,
-                            maker.name(),
+                            maker,
                             currency,
                             "",
                             "",
@@ -164,7 +134,7 @@ public class DotCards {
             row.put("sheets", card.sheets());
             row.put("columns_across", card.columns());
             row.put("rows_down", card.rows());
-            row.put("direction", direction);
+            row.put("direction", card.direction());
             row.put("price", price);
             row.put("currency", currency);
             row.put("note", note);
@@ -174,6 +144,46 @@ public class DotCards {
             }
             return of;
         });
+    }
+
+    /** What the dots are of: the lines that were typed, or else every colour of the line that is still made. */
+    private List<ArrivalReading.Matched> colours(Collector me, MakerStore.LineRow line, String maker, String typed) {
+        String text = typed.isEmpty()
+                ? makers.colours(me, line.id()).stream()
+                        .filter(c -> !c.status().equals("DISCONTINUED"))
+                        .map(c -> "[maker: " + maker + "] [line: " + line.name() + "] [name: "
+                                + c.name().replace("]", ")") + "]")
+                        .collect(Collectors.joining("\n"))
+                : typed;
+        List<ArrivalReading.Matched> colours = reading.matched(me, text, maker).stream()
+                .filter(m -> m.line().kind() == QuickLine.Kind.PAINT
+                        && !m.line().name().isEmpty())
+                .toList();
+        if (colours.isEmpty()) {
+            throw Refusal.of(
+                    "text",
+                    "There is no colour to make a dot of.",
+                    "Take the maker’s chart in first, or paste the card’s list, a colour a line.");
+        }
+        return colours;
+    }
+
+    /** As large as it was said to be, or as its dots need. */
+    private static DotCard card(NewDotCard typed, int dots) {
+        DotCard.Direction direction =
+                Fields.one("direction", typed.direction(), DotCard.Direction.ACROSS, DotCard.Direction.values());
+        int sheets = typed.sheets() == null ? 1 : typed.sheets();
+        DotCard card = typed.columns() == null || typed.rows() == null
+                ? DotCard.holding(dots, sheets, direction)
+                : new DotCard(sheets, typed.columns(), typed.rows(), direction);
+        if (card.capacity() < dots) {
+            throw Refusal.of(
+                    "sheets",
+                    dots + " colours do not fit on " + card.sheets() + " sheets of " + card.columns() + " × "
+                            + card.rows() + ", which hold " + card.capacity() + ".",
+                    "Add a sheet, a column or a row.");
+        }
+        return card;
     }
 
     private static ArrivalStore.LineRow bill(long arrival, String called, BigDecimal price, String currency) {
