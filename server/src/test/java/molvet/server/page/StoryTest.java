@@ -449,7 +449,7 @@ class StoryTest {
         me.post("/api/paints/" + yellow + "/swatches", Map.of("place", "R1 2")).must(201);
         browser.open("/shelf/at?code=R1-1");
         browser.press("Put in order");
-        browser.follow(By.xpath("//option[starts-with(., 'yellow, orange')]"));
+        browser.follow(By.xpath("//option[starts-with(., 'Yellow, orange')]"));
         browser.press("Begin");
         browser.seeText("1 of 2 stay where they are; 1 card to move.");
         browser.press("It is there");
