@@ -35,7 +35,8 @@ const router = createBrowserRouter([
         element: <Shell />,
         children: [
           { path: "/", element: <Navigate to="/collection" replace /> },
-          ...ROOMS.flatMap((r) => r.routes ?? []),
+          // What breaks in a page, or does not come, leaves the rail beside it.
+          { errorElement: <Lost />, children: ROOMS.flatMap((r) => r.routes ?? []) },
           { path: "*", element: <p className="p-6">There is no such page. Choose a room on the left.</p> },
         ],
       },

@@ -1,15 +1,24 @@
+import { useRouteError } from "react-router";
+
+/** What browsers say of a part that does not come; none has a type of its own for it. */
+const NOT_FETCHED = /dynamically imported module|importing a module|preload CSS|Failed to fetch/i;
+
 /** A page that could not be fetched, or that broke. */
 export function Lost() {
+  const error = useRouteError();
+  const away = error instanceof Error && NOT_FETCHED.test(error.message);
   return (
-    <main className="p-6 max-w-xl">
-      <h1 className="font-book text-2xl mb-2">This page could not be opened</h1>
+    <div role="alert" className="p-6 max-w-xl">
+      <h1 className="font-book text-2xl mb-2">This page could not be {away ? "fetched" : "shown"}</h1>
       <p className="mb-4">
-        Molvet does not answer, or it was brought up to date since the page was loaded. What you typed before
-        is kept where it was saved.
+        {away
+          ? "Molvet does not answer, or it was brought up to date since the page was loaded."
+          : "Something in it broke. It is our fault, not yours; the other rooms go on."}{" "}
+        What you typed before is kept where it was saved.
       </p>
       <button type="button" className="btn btn-outline" onClick={() => location.reload()}>
         Load it again
       </button>
-    </main>
+    </div>
   );
 }

@@ -113,13 +113,12 @@ public class VoiceStore {
             select p.id, p.accession, p.name, coalesce(m.name, '') maker, p.maker_id, coalesce(l.name, '') line,
                    coalesce(c.catalogue_number, '') catalogue_number, p.label_text, p.recipe, p.standing, p.hue, p.warmth,
                    p.voices, p.claim_lightfastness, p.claim_transparency, p.claim_staining, p.claim_granulation,
-                                      p.reading_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b, p.covering, p.curve,
+                   p.reading_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b, p.covering, p.curve,
                    p.black_l, p.black_a, p.black_b, p.read_at
             from paint p
             left join maker m on m.id = p.maker_id and m.collector_id = p.collector_id
             left join line l on l.id = p.line_id and l.collector_id = p.collector_id
             left join colour c on c.id = p.colour_id and c.collector_id = p.collector_id
-
             where p.collector_id = :me
             """;
 

@@ -23,8 +23,8 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.ContentCachingResponseWrapper;
 
 /**
- * A change with an {@code Idempotency-Key} happens once, and after those of the same collector that came before: the act and its answer are kept in one transaction, and a retry
- * gets that answer again. A retry that overtakes the first waits for it.
+ * A change with an {@code Idempotency-Key} happens once, and after those of the same collector that came before: the act and its
+ * answer are kept in one transaction, and a retry gets that answer again. A retry that overtakes the first waits for it.
  */
 @Component
 class OnceFilter extends OncePerRequestFilter {
@@ -73,9 +73,8 @@ class OnceFilter extends OncePerRequestFilter {
         ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
         try {
             transaction.executeWithoutResult(status -> {
-                // The row below refers to the collector’s and so would lock it for reading; two acts that then both
-                // want to
-                // write it could only fail.
+                // The row below refers to the collector’s and so would lock it for reading; two acts that then
+                // both want to write it could only fail.
                 acts.oneAtATime(me);
                 db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
                         .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
