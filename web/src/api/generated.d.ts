@@ -2918,6 +2918,8 @@ export interface components {
             note: string;
         };
         CardStrip: {
+            /** Format: double */
+            grain: number;
             name: string;
             /** Format: int64 */
             paint: number;
@@ -4663,6 +4665,7 @@ export interface components {
             overBlack?: components["schemas"]["LabValue"];
             /** Format: int64 */
             picture?: number;
+            run: components["schemas"]["LabValue"][];
             /** Format: int64 */
             scan?: number;
             /** @enum {string} */
@@ -5007,6 +5010,7 @@ export interface components {
             covering?: number;
             /** Format: double */
             grain: number;
+            measured: boolean;
             stops: string[];
         };
         StripsFiled: {

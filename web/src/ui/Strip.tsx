@@ -21,7 +21,7 @@ type Props = {
 
 /**
  * A paint drawn from its own measurement: full strength running to palest, over a black line that shows as far as the
- * paint leaves it (none where no line was painted over), with grain as strong as was measured. Without a measurement, an
+ * paint leaves it (none where no line was painted over), with grain as strong as was measured all along it. Without a measurement, an
  * empty ruled strip.
  */
 export function Strip({ strip, seed, label, className = "", shape = "row" }: Props) {
@@ -45,6 +45,14 @@ export function Strip({ strip, seed, label, className = "", shape = "row" }: Pro
   );
 }
 
+/** What a strip was drawn from, in words. */
+export function drawn(strip: Schemas["StripView"] | null | undefined) {
+  if (!strip) return "No swatch measured yet";
+  return strip.measured
+    ? "Drawn from the measurement of the whole wash"
+    : "Drawn from the measured colours, with the run of a thinning film between them";
+}
+
 /** As a picture: a page draws many pictures faster than many canvases. */
 function painted(strip: Schemas["StripView"], seed: number, shape: keyof typeof GRAINS) {
   const canvas = document.createElement("canvas");
@@ -62,40 +70,52 @@ function paint(node: HTMLCanvasElement, strip: Schemas["StripView"], seed: numbe
   const { width, height } = node;
   const image = context.createImageData(width, height);
   const stops = strip.stops.map(rgb);
+  const last = stops.length - 1;
   const run = upright ? height : width;
   const across = upright ? width : height;
   const lined = strip.covering != null;
   const from = across * 0.43;
   const to = across * (upright ? 0.5 : 0.57);
-  // One step of L* is about two and a half steps of 255.
-  const strength = strip.grain * 2.55;
-  let state = (seed * 2654435761) >>> 0 || 1;
-  const noise = new Float32Array(width * height).map(() => {
-    state ^= state << 13;
-    state ^= state >>> 17;
-    state ^= state << 5;
-    return (((state >>> 0) / 4294967296) * 2 - 1) * 1.7;
-  });
+  const grains = noise(width, height, seed);
   for (let y = 0; y < height; y++) {
     for (let x = 0; x < width; x++) {
-      const along = ((upright ? y : x) / Math.max(1, run - 1)) * (stops.length - 1);
-      const i = Math.min(stops.length - 2, Math.floor(along));
-      const t = along - i;
+      const along = (upright ? y : x) / Math.max(1, run - 1);
+      // Where paint gathers in the tooth it is as strong as farther up the run, and beside it as pale as farther down.
+      const seen = at(stops, (along + strip.grain * grains[y * width + x]) * last);
       const side = upright ? x : y;
       const onLine = lined && side >= from && side < to;
-      const grain = noise[y * width + x] * strength;
-      const at = (y * width + x) * 4;
-      for (let c = 0; c < 3; c++) {
-        const colour = stops[i][c] * (1 - t) + stops[i + 1][c] * t;
-        // Thinner paint hides less of the line.
-        const hides = (strip.covering ?? 1) * (1 - along / (stops.length - 1));
-        const seen = onLine ? colour * hides + 22 * (1 - hides) : colour;
-        image.data[at + c] = seen + (onLine ? grain * hides : grain);
-      }
-      image.data[at + 3] = 255;
+      // Thinner paint hides less of the line.
+      const hides = onLine ? (strip.covering ?? 1) * (1 - along) : 1;
+      const to4 = (y * width + x) * 4;
+      for (let c = 0; c < 3; c++) image.data[to4 + c] = seen[c] * hides + 22 * (1 - hides);
+      image.data[to4 + 3] = 255;
     }
   }
   context.putImageData(image, 0, 0);
+}
+
+/** Noise of mean 0 and deviation 1 in grains of two by two, the same for the same seed. */
+function noise(width: number, height: number, seed: number) {
+  let state = (seed * 2654435761) >>> 0 || 1;
+  const next = () => {
+    state ^= state << 13;
+    state ^= state >>> 17;
+    state ^= state << 5;
+    return (((state >>> 0) / 4294967296) * 2 - 1) * Math.sqrt(3);
+  };
+  const across = Math.ceil(width / 2);
+  const grains = new Float32Array(across * Math.ceil(height / 2)).map(next);
+  return new Float32Array(width * height).map(
+    (_, i) => grains[Math.floor(Math.floor(i / width) / 2) * across + Math.floor((i % width) / 2)],
+  );
+}
+
+/** The colour at a place between the stops; beyond either end, a little stronger or paler than it, as the run goes. */
+function at(stops: [number, number, number][], place: number): [number, number, number] {
+  const i = Math.max(0, Math.min(stops.length - 2, Math.floor(place)));
+  const t = Math.max(-2, Math.min(3, place - i));
+  const other = stops[Math.min(stops.length - 1, i + 1)];
+  return [0, 1, 2].map((c) => stops[i][c] * (1 - t) + other[c] * t) as [number, number, number];
 }
 
 function rgb(hex: string): [number, number, number] {

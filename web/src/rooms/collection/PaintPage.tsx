@@ -2,7 +2,7 @@ import { Link, useNavigate, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
-import { Strip } from "../../ui/Strip";
+import { drawn, Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
 import { counted, words } from "../../ui/words";
@@ -84,9 +84,7 @@ export function PaintPage() {
           <div className={`grid gap-3 ${reading ? "sm:grid-cols-2" : ""}`}>
             <figure>
               <Strip strip={p.strip} seed={p.id} label={p.name} shape="plate" className="w-full h-40" />
-              <figcaption className="quiet text-sm mt-1">
-                {p.strip ? "Drawn from the measurement" : "No swatch measured yet"}
-              </figcaption>
+              <figcaption className="quiet text-sm mt-1">{drawn(p.strip)}</figcaption>
             </figure>
             {reading && (
               <figure>

@@ -1,6 +1,6 @@
 import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
-import { Strip } from "../../ui/Strip";
+import { drawn, Strip } from "../../ui/Strip";
 import { lab } from "./useScan";
 
 type Props = {
@@ -46,7 +46,7 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
             shape="plate"
             className="w-full h-32"
           />
-          <figcaption className="quiet text-sm">Drawn from the reading</figcaption>
+          <figcaption className="quiet text-sm">{drawn(c.bare ? undefined : c.strip)}</figcaption>
         </figure>
       </div>
       {!c.bare && (

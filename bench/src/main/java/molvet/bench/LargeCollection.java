@@ -5,6 +5,9 @@ import java.sql.SQLException;
 import java.sql.Statement;
 import java.util.List;
 import java.util.Random;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
+import java.util.stream.Stream;
 
 /**
  * A collection of thousands of paints, each with a swatch at a place and a reading.
@@ -107,7 +110,8 @@ final class LargeCollection {
             s.execute(
                     "update paint p join reading r on r.id = p.reading_id set p.mass_l = r.mass_l, p.mass_a = r.mass_a,"
                             + " p.mass_b = r.mass_b, p.tint_l = r.tint_l, p.tint_a = r.tint_a, p.tint_b = r.tint_b,"
-                            + " p.granulation = r.granulation, p.covering = r.covering, p.read_at = r.at, p.facts = 2,"
+                            + " p.granulation = r.granulation, p.covering = r.covering, p.read_at = r.at, p.facts = 3, p.curve = "
+                            + RUN + ","
                             + " p.hue = elt(1 + floor(mod(degrees(atan2(r.mass_b, r.mass_a)) + 360, 360) / 60), 'RED', 'YELLOW',"
                             + " 'GREEN', 'GREEN', 'BLUE', 'VIOLET'),"
                             + " p.warmth = 180 - abs(180 - mod(degrees(atan2(r.mass_b, r.mass_a)) + 310, 360))"
@@ -122,6 +126,14 @@ final class LargeCollection {
             s.execute("analyze table paint, word, paint_word, paint_pigment, holding, swatch, reading, observation");
         }
     }
+
+    /** As the facts keep it: eleven colours from full strength to palest, here in a straight line. */
+    private static final String RUN = IntStream.rangeClosed(0, 10)
+            .mapToObj(i -> Stream.of("l", "a", "b")
+                    .map(c -> "'\"" + c + "\":', round(r.mass_" + c + " + " + i / 10.0 + " * (r.tint_" + c
+                            + " - r.mass_" + c + "), 2)")
+                    .collect(Collectors.joining(", ',', ", "'{', ", ", '}'")))
+            .collect(Collectors.joining(", ',', ", "concat('[', ", ", ']')"));
 
     private static long id(Statement s, String sql) throws SQLException {
         try (var rows = s.executeQuery(sql)) {

@@ -5,6 +5,7 @@ import java.io.ByteArrayInputStream;
 import java.io.IOException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
@@ -23,6 +24,7 @@ import molvet.core.chart.Plan;
 import molvet.core.chart.Ruling;
 import molvet.core.chart.SheetSize;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -67,6 +69,9 @@ public final class ReadingAccuracy {
         private final List<double[]> covering = new ArrayList<>();
         private final int[] grainOff = new int[4];
         private final int[] coverOff = new int[4];
+        private final List<Double> run = new ArrayList<>();
+        private final List<Double> ends = new ArrayList<>();
+        private final int[] wholeRuns = new int[2];
         private int checkers;
         private final int[] swaps = new int[2];
         private final int[] swapsOfRead = new int[2];
@@ -129,7 +134,7 @@ public final class ReadingAccuracy {
             recipes.put(places.get(i), recipe);
             lettered.put(
                     places.get(i),
-                    new ChartPainter.Lettered("Colour " + (i + 1), "", recipe.toString(), "", List.of(), ""));
+                    new ChartPainter.Lettered("Colour " + (i + 1), "", recipe.toString(), "", Optional.empty(), ""));
         }
         ChartPainter print = new ChartPainter(
                 new ChartPainter.Head("C-0001", "", form, "http://127.0.0.1:8787/c/1/", false, false, false),
@@ -196,6 +201,11 @@ public final class ReadingAccuracy {
                             + c.notes());
                 }
                 if (c.bare()) continue;
+                WashRun truth = films[t.paint()] == null ? c.run() : run(films[t.paint()]);
+                tally.run.addAll(apart(c.run(), truth));
+                tally.ends.addAll(apart(WashRun.between(c.massTone(), c.tint()), truth));
+                tally.wholeRuns[1]++;
+                if (c.run().measured()) tally.wholeRuns[0]++;
                 c.granulation().ifPresent(v -> {
                     tally.grain.add(new double[] {v, t.grain()});
                     tally.grainOff[Math.abs(CellReading.granulates(v).ordinal() - step(t.grain(), GRAINS))]++;
@@ -207,6 +217,30 @@ public final class ReadingAccuracy {
             }
         });
         return Optional.of(read);
+    }
+
+    private static final double PALEST = SheetPainter.TINT / 2;
+
+    /** What the film is truly like at many strengths. */
+    private static WashRun run(Optics.Film film) {
+        double palest = film.palest(PALEST);
+        return new WashRun(
+                IntStream.rangeClosed(0, 40)
+                        .mapToObj(i -> film.colour(
+                                2 * SheetPainter.MASS * Math.pow(palest / (2 * SheetPainter.MASS), i / 40.0)))
+                        .sorted(Comparator.comparingDouble(Lab::l))
+                        .toList(),
+                true);
+    }
+
+    /** ΔE00 at equal lightness, at seven strengths between the ends. */
+    private static List<Double> apart(WashRun drawn, WashRun truth) {
+        double from = drawn.full().l();
+        double range = drawn.palest().l() - from;
+        return IntStream.rangeClosed(1, 7)
+                .mapToDouble(i -> from + range * i / 8)
+                .mapToObj(l -> drawn.at(l).differenceFrom(truth.at(l)))
+                .toList();
     }
 
     /** Mistakes made on purpose: two neighbours swapped, a cell passed over, one that holds another’s paint again. */
@@ -351,6 +385,17 @@ public final class ReadingAccuracy {
                 t.registered));
         System.out.println();
         System.out.println(
+                "| the run of a wash, ΔE00 at equal lightness | as it is drawn: median, 95th, worst | had only its two ends been seen | seen all along |");
+        System.out.println("|---|---|---|---|");
+        all.forEach((k, t) -> System.out.printf(
+                Locale.ROOT,
+                "| %s | %s | %s | %s |%n",
+                k.words(),
+                three(t.run, 2),
+                three(t.ends, 2),
+                share(t.wholeRuns)));
+        System.out.println();
+        System.out.println(
                 "| mistakes planted | swaps found, colours over ΔE00 10 apart | of these, where both paints were read before | passed over found | painted twice found | false alarms, of all other cells |");
         System.out.println("|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
@@ -377,6 +422,8 @@ public final class ReadingAccuracy {
         goal("scanner: at most 2.5, 95th", at(scanner.mass, 0.95), 2.5);
         goal("careful photograph: at most 2.5, median", at(careful.mass, 0.5), 2.5);
         goal("careful photograph: at most 5, 95th", at(careful.mass, 0.95), 5);
+        goal("scanner: the run of a wash at equal lightness, ΔE00 at most 2.5, median", at(scanner.run, 0.5), 2.5);
+        goal("scanner: the same, at most 6, 95th", at(scanner.run, 0.95), 6);
         goal("scans not registered: at most 0.5 %", missed(scanner), 0.5);
         goal("careful photographs not registered: at most 1 %", missed(careful), 1);
         goal("residual of the marks on a scan, worst: at most 0.3 mm", at(scanner.residual, 1), 0.3);

@@ -70,7 +70,7 @@ public final class ReadingSpeed {
         Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
         for (int i = 0; i < CELLS; i++) {
             films[i] = optics.film(Recipe.of(all.get(i * 4).code().toString()), 0);
-            lettered.put(i, new ChartPainter.Lettered("Colour " + i, "", "", "", List.of(), ""));
+            lettered.put(i, new ChartPainter.Lettered("Colour " + i, "", "", "", Optional.empty(), ""));
         }
         ChartPainter print = new ChartPainter(
                 new ChartPainter.Head("C-0001", "", ChartForm.GRID, "http://127.0.0.1:8787/c/1/", false, false, false),

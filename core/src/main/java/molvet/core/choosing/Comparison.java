@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.stream.IntStream;
 import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 
 /**
  * Several paints side by side at the same strength.
@@ -59,7 +60,7 @@ public record Comparison(
         return new Comparison(List.copyOf(samples), shared ? values : List.of(), strips, full, middle, tint, pairs);
     }
 
-    private static List<Lab> own(ValueRun run) {
+    private static List<Lab> own(WashRun run) {
         double from = run.full().l();
         double to = run.palest().l();
         return IntStream.range(0, COLUMNS)

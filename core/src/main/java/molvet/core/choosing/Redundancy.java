@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.stream.IntStream;
 import molvet.core.colour.DifferenceBox;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Grade;
 
 /**
@@ -46,7 +47,7 @@ public final class Redundancy {
     public record Group(List<Integer> members, double widest, List<String> losses) {}
 
     /** The three strengths paints are compared at: full, and where they are of value L* 55 and 80. */
-    static List<Lab> strengths(ValueRun run) {
+    static List<Lab> strengths(WashRun run) {
         return List.of(
                 run.full(),
                 run.at(Math.max(55, run.full().l())),

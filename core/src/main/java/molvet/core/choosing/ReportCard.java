@@ -10,7 +10,7 @@ import java.util.Optional;
 import java.util.TreeMap;
 import java.util.stream.Collectors;
 import molvet.core.colour.Lab;
-import molvet.core.colour.Wash;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Lightfastness;
@@ -57,8 +57,7 @@ public record ReportCard(
             Map<Trait, Grade> label,
             Map<Trait, Grade> paper,
             Optional<Lightfastness> lastsAs,
-            Optional<Lab> massTone,
-            Optional<Lab> tint) {
+            Optional<WashRun> run) {
         boolean fades() {
             return lastsAs.filter(l -> l == Lightfastness.POOR || l == Lightfastness.FUGITIVE)
                     .isPresent();
@@ -85,7 +84,7 @@ public record ReportCard(
                 cautions.computeIfAbsent(element, k -> new ArrayList<>()).add(e.paint);
             }
             Optional<Lab> half = half(e, reference);
-            if (e.massTone.isEmpty() && half.isPresent()) guessed++;
+            if (e.run.isEmpty() && half.isPresent()) guessed++;
             half.ifPresent(h -> {
                 all.add(h);
                 if (!e.fades()) kept.add(h);
@@ -150,9 +149,7 @@ public record ReportCard(
 
     /** Half strength, where hue is plainest: as measured, else as the recipe usually comes out. */
     private static Optional<Lab> half(Entry e, PigmentReference reference) {
-        return e.massTone
-                .map(m -> Wash.between(m, e.tint.orElse(Lab.PAPER), 3).get(1))
-                .or(() -> UsualColour.of(e.recipe, reference)
-                        .map(u -> Wash.between(u.massTone(), Lab.PAPER, 3).get(1)));
+        return e.run.map(WashRun::half)
+                .or(() -> UsualColour.of(e.recipe, reference).map(UsualColour::half));
     }
 }

@@ -2,6 +2,7 @@ package molvet.core.choosing;
 
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Recipe;
 
@@ -15,7 +16,7 @@ public record Sample(
         long paint,
         String name,
         Recipe recipe,
-        ValueRun run,
+        WashRun run,
         Optional<Grade> granulation,
         Optional<Grade> lightfastness,
         Optional<Grade> transparency,

@@ -10,7 +10,7 @@ import java.util.stream.Collectors;
 import molvet.core.colour.Difference;
 import molvet.core.colour.DifferenceBox;
 import molvet.core.colour.Lab;
-import molvet.core.colour.Wash;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Pigment;
@@ -43,6 +43,7 @@ public final class ShopQuestion {
             String maker,
             Recipe recipe,
             Optional<Lab> massTone,
+            Optional<Lab> half,
             Optional<Granulation> granulation,
             boolean here,
             String fingerprint,
@@ -53,7 +54,7 @@ public final class ShopQuestion {
                 String name,
                 String maker,
                 Recipe recipe,
-                Optional<Lab> massTone,
+                Optional<WashRun> run,
                 Optional<Granulation> granulation,
                 boolean here) {
             return new Owned(
@@ -61,7 +62,8 @@ public final class ShopQuestion {
                     name,
                     maker,
                     recipe,
-                    massTone,
+                    run.map(WashRun::full),
+                    run.map(WashRun::half),
                     granulation,
                     here,
                     recipe.fingerprint().orElse(""),
@@ -175,21 +177,19 @@ public final class ShopQuestion {
     }
 
     private static List<Hit> mix(Lab colour, List<Owned> owned) {
-        Lab half = half(colour);
+        Lab half = WashRun.ofFull(colour).half();
         if (half.chroma() < 10) return List.of();
         List<Owned> smooth = owned.stream()
                 .filter(o -> o.here && o.massTone.isPresent() && o.recipe.isSingle())
                 .filter(o -> o.granulation
                         .filter(g -> g.ordinal() >= Granulation.MODERATE.ordinal())
                         .isEmpty())
-                .filter(o -> half(o.massTone.get()).chroma() > 0.5 * half.chroma())
+                .filter(o -> o.half.get().chroma() > 0.5 * half.chroma())
                 .toList();
         Optional<Owned> left = beside(half, smooth, 1);
         Optional<Owned> right = beside(half, smooth, -1);
         if (left.isEmpty() || right.isEmpty()) return List.of();
-        double span = turn(
-                half(right.get().massTone.get()).hue(),
-                half(left.get().massTone.get()).hue());
+        double span = turn(right.get().half.get().hue(), left.get().half.get().hue());
         if (span > MIXES) return List.of();
         return List.of(new Hit(left.get().paint, "on one side of its hue"), new Hit(right.get().paint, "on the other"));
     }
@@ -197,9 +197,9 @@ public final class ShopQuestion {
     /** The nearest in hue on one side. */
     private static Optional<Owned> beside(Lab half, List<Owned> smooth, int side) {
         return smooth.stream()
-                .filter(o -> signed(half.hue(), half(o.massTone.get()).hue()) * side > 1)
+                .filter(o -> signed(half.hue(), o.half.get().hue()) * side > 1)
                 .min(Comparator.comparingDouble(
-                        o -> Math.abs(signed(half.hue(), half(o.massTone.get()).hue()))));
+                        o -> Math.abs(signed(half.hue(), o.half.get().hue()))));
     }
 
     private static double signed(double from, double to) {
@@ -209,10 +209,6 @@ public final class ShopQuestion {
 
     private static double turn(double from, double to) {
         return (to - from + 360) % 360;
-    }
-
-    private static Lab half(Lab massTone) {
-        return Wash.between(massTone, Lab.PAPER, 3).get(1);
     }
 
     private String verdict(

@@ -8,7 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.colour.Lab;
-import molvet.core.colour.Wash;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -253,7 +253,7 @@ public final class SchoolOrder {
     private static List<Placed> measured(List<Placed> placed, boolean coloured) {
         return placed.stream()
                 .filter(p -> p.colour.measured().isPresent())
-                .filter(p -> seen(p.colour.measured().get()).chroma() >= NEUTRAL == coloured)
+                .filter(p -> p.colour.measured().get().half().chroma() >= NEUTRAL == coloured)
                 .sorted(
                         coloured
                                 ? Comparator.<Placed>comparingDouble(p -> unrolled(p.hue))
@@ -268,21 +268,16 @@ public final class SchoolOrder {
         return number.isEmpty() ? "~" + p.colour.name() : String.format("%12s", number);
     }
 
-    /** Hue is plainest at half strength; a mass tone may be all but black. */
-    private static Lab seen(Lab massTone) {
-        return Wash.between(massTone, Lab.PAPER, 3).get(1);
-    }
-
     /** Degrees from the warmest hue of a colour that is no neutral, told at half strength. */
-    public Optional<Double> coolness(Lab massTone) {
-        Lab half = seen(massTone);
+    public Optional<Double> coolness(WashRun run) {
+        Lab half = run.half();
         return half.chroma() < NEUTRAL ? Optional.empty() : Optional.of(Warmth.coolness(half.hue()));
     }
 
     private Placed placed(Swatchable c) {
-        Optional<Lab> seen = c.measured().map(SchoolOrder::seen);
+        Optional<Lab> seen = c.measured().map(WashRun::half);
         double hue = seen.map(Lab::hue).orElse(Double.NaN);
-        double lightness = c.measured().map(Lab::l).orElse(50.0);
+        double lightness = c.measured().map(r -> r.full().l()).orElse(50.0);
         Optional<Family> spoken = Hue.spokenIn(c.name()).map(Family::of);
         Optional<Family> pigment = c.recipe().pigments().stream()
                 .flatMap(p -> reference.find(p).stream())
@@ -293,7 +288,7 @@ public final class SchoolOrder {
         Optional<Cusp> cusp = Optional.empty();
         if (seen.isPresent()) {
             Lab lab = seen.get();
-            guess = byMeasure(c.measured().get(), lab, pigment);
+            guess = byMeasure(c.measured().get().full(), lab, pigment);
             cusp = cusp(c, lab, guess, spoken, pigment);
         } else {
             guess = spoken.or(() -> pigment).orElse(Family.GREY);

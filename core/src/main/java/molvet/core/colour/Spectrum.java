@@ -60,18 +60,34 @@ public record Spectrum(List<Double> reflectance) {
 
     /** Tristimulus values under D50 by the sum over 10 nm, Y = 1 for the perfect diffuser (CIE 15:2018, 7.1). */
     public Xyz toXyz() {
+        return xyz(reflectance.stream().mapToDouble(Double::doubleValue).toArray());
+    }
+
+    /** The same of 36 numbers, unchecked. */
+    static Xyz xyz(double[] reflectance) {
         double x = 0;
         double y = 0;
         double z = 0;
-        double k = 0;
         for (int i = 0; i < BANDS; i++) {
-            double r = reflectance.get(i) * D50[i];
-            x += r * X[i];
-            y += r * Y[i];
-            z += r * Z[i];
-            k += D50[i] * Y[i];
+            Xyz one = OF_BAND[i];
+            x += reflectance[i] * one.x();
+            y += reflectance[i] * one.y();
+            z += reflectance[i] * one.z();
         }
-        return new Xyz(x / k, y / k, z / k);
+        return new Xyz(x, y, z);
+    }
+
+    /** What one band alone gives when all its light comes back. */
+    static Xyz ofBand(int band) {
+        return OF_BAND[band];
+    }
+
+    private static final Xyz[] OF_BAND = new Xyz[BANDS];
+
+    static {
+        double k = 0;
+        for (int i = 0; i < BANDS; i++) k += D50[i] * Y[i];
+        for (int i = 0; i < BANDS; i++) OF_BAND[i] = new Xyz(D50[i] * X[i] / k, D50[i] * Y[i] / k, D50[i] * Z[i] / k);
     }
 
     /** Colour for D50 and the 2° observer. */

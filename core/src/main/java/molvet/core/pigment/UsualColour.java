@@ -8,7 +8,9 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.concurrent.ConcurrentHashMap;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.colour.Xyz;
 import org.apache.commons.csv.CSVFormat;
 
@@ -36,6 +38,15 @@ public record UsualColour(Lab massTone, double spread) {
             Map.entry(Hue.METAL, new Lab(60, 3, 20)));
     private static final double OF_A_HUE = 17;
     private static final double OF_A_MIXTURE = 5;
+
+    private static final int MOST_HALVES = 4_000;
+    private static final Map<Lab, Lab> HALVES = new ConcurrentHashMap<>();
+
+    /** About what it comes out at half strength: as a film of that mass tone thins. Kept, since it takes a while to work out. */
+    public Lab half() {
+        if (HALVES.size() > MOST_HALVES) HALVES.clear();
+        return HALVES.computeIfAbsent(massTone, m -> WashRun.ofFull(m).half());
+    }
 
     /** Mixed as layers multiply: the densities added, each pigment at half the weight of the one before on the label. */
     public static Optional<UsualColour> of(Recipe recipe, PigmentReference reference) {

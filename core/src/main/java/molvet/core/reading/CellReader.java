@@ -8,6 +8,7 @@ import java.util.Optional;
 import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Rect;
 
 /** Reads one cell of a page whose place and light are known. */
@@ -85,7 +86,7 @@ final class CellReader {
                 cell.index(),
                 rendering.white(),
                 rendering.white(),
-                List.of(),
+                new WashRun(List.of(rendering.white()), true),
                 Optional.empty(),
                 0,
                 Optional.empty(),
@@ -168,6 +169,13 @@ final class CellReader {
             block(area, blocks);
         }
 
+        /** Where steps or stretches were painted they speak too: a square is one colour, whatever its bits are. */
+        private WashRun thinned() {
+            List<Lab> bits = new ArrayList<>(curve);
+            blocks.forEach(b -> bits.add(new Lab(Math.max(0, Math.min(100, b[0])), b[1], b[2])));
+            return WashRun.seen(massTone, tint, bits);
+        }
+
         CellReading reading(Plan.Cell cell) {
             Lab white = rendering.white();
             boolean bare =
@@ -181,7 +189,7 @@ final class CellReader {
                     cell.index(),
                     massTone,
                     tint,
-                    List.copyOf(curve),
+                    thinned(),
                     bare ? Optional.empty() : grain.variation(),
                     bare ? 0 : grain.visible(),
                     covering.map(Covering::share),

@@ -3,6 +3,7 @@ package molvet.core.reading;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Transparency;
 
@@ -10,7 +11,7 @@ import molvet.core.pigment.Transparency;
  * What a picture of a page says of one cell.
  *
  * @param cell its index on the chart, from 0
- * @param massTone full strength; {@code tint} palest; {@code curve} from one to the other, both ends among them
+ * @param massTone full strength; {@code tint} palest; {@code run} from one to the other
  * @param granulation coefficient of variation of the paint's absorbance over the tooth of the paper (0.2 to 2 mm), paper and
  *     noise taken off: the share by which the film is thicker here than there. 0 is smooth, 0.2 strong; empty where no strength of it
  *     is neither too pale nor too dark to tell
@@ -27,7 +28,7 @@ public record CellReading(
         int cell,
         Lab massTone,
         Lab tint,
-        List<Lab> curve,
+        WashRun run,
         Optional<Double> granulation,
         double grain,
         Optional<Double> covering,
@@ -38,7 +39,7 @@ public record CellReading(
         boolean bare,
         List<String> notes) {
     /** The version of this arithmetic, kept with every reading. */
-    public static final int ARITHMETIC = 3;
+    public static final int ARITHMETIC = 4;
 
     private static final double TELLS_HUE = 8;
     /** Degrees of hue; two readings of one swatch differ by one or two. */
@@ -75,28 +76,9 @@ public record CellReading(
         return tint.l() - massTone.l();
     }
 
-    /** The strongest chroma on the way from full strength to palest. */
-    public Lab peak() {
-        Lab best = massTone;
-        for (Lab c : curve) if (c.chroma() > best.chroma()) best = c;
-        return best;
-    }
-
     /** The turn of hue on thinning, where it is more than readings of one swatch differ by. */
     public Optional<Double> hueTurn() {
-        return hueShift().filter(turn -> Math.abs(turn) >= TURN_SEEN);
-    }
-
-    /** Turn of hue on thinning, from full strength to half the range of value, in degrees, anticlockwise positive. */
-    public Optional<Double> hueShift() {
-        if (massTone.chroma() < TELLS_HUE) return Optional.empty();
-        double half = massTone.l() + range() / 2;
-        Lab middle = curve.stream()
-                .min((x, y) -> Double.compare(Math.abs(x.l() - half), Math.abs(y.l() - half)))
-                .orElse(tint);
-        if (middle.chroma() < TELLS_HUE) return Optional.empty();
-        double turn = middle.hue() - massTone.hue();
-        return Optional.of(turn > 180 ? turn - 360 : turn < -180 ? turn + 360 : turn);
+        return run.hueTurn().filter(turn -> Math.abs(turn) >= TURN_SEEN);
     }
 
     /**

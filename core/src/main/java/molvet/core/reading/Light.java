@@ -1,5 +1,6 @@
 package molvet.core.reading;
 
+import molvet.core.colour.Lab;
 import molvet.core.colour.Xyz;
 
 /**
@@ -73,6 +74,22 @@ public final class Light {
     /** Luminance by the picture's own matrix; {@link Double#NaN} outside. */
     double luminance(double u, double v, double[] room) {
         return at(u, v, room) ? toXyz[3] * room[0] + toXyz[4] * room[1] + toXyz[5] * room[2] : Double.NaN;
+    }
+
+    /** The colour of the mean light of a square about a point, cut off at the edges of the picture. @param radius in pixels */
+    public Lab about(double u, double v, double radius) {
+        int x0 = (int) Math.max(0, Math.min(width - 1, u - radius));
+        int x1 = (int) Math.max(x0, Math.min(width - 1, u + radius));
+        int y0 = (int) Math.max(0, Math.min(height - 1, v - radius));
+        int y1 = (int) Math.max(y0, Math.min(height - 1, v + radius));
+        double[] sum = new double[3];
+        for (int y = y0; y <= y1; y++) {
+            for (int x = x0; x <= x1; x++) {
+                for (int c = 0; c < 3; c++) sum[c] += rgb[3 * (y * width + x) + c];
+            }
+        }
+        int n = (x1 - x0 + 1) * (y1 - y0 + 1);
+        return Lab.ofXyz(xyz(sum[0] / n, sum[1] / n, sum[2] / n));
     }
 
     Xyz xyz(double r, double g, double b) {

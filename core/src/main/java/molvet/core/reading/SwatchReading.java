@@ -3,7 +3,9 @@ package molvet.core.reading;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.function.UnaryOperator;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.colour.Xyz;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Transparency;
@@ -13,11 +15,13 @@ import molvet.core.pigment.Transparency;
  *
  * @param massTone full strength
  * @param tint palest
+ * @param run from one to the other, by what lies between the two spots
  * @param granulation grain of the paint beyond that of the paper, L* units
  * @param covering share of the black line that the paint hides, 0 to 1; empty when it was not picked or cannot be told
  * @param notes what to know before trusting it
  */
-public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional<Double> covering, List<String> notes) {
+public record SwatchReading(
+        Lab massTone, Lab tint, WashRun run, double granulation, Optional<Double> covering, List<String> notes) {
     /** The version of this arithmetic, kept with every reading. */
     public static final int ARITHMETIC = 1;
 
@@ -25,16 +29,19 @@ public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional
     private static final Lab WHITE = Lab.PAPER;
 
     private static final double BARE_LINE = 0.02;
+    /** A spot of which less is of one colour lies on an edge. */
+    private static final double ONE_COLOUR = 0.6;
 
     /**
      * @param paper bare paper; when given, its grain is taken off and its white is brought to L* 96 by scaling XYZ
      *     (von Kries in XYZ, for small casts only)
      * @param line paint over a black waterproof line, beside full strength
+     * @param between colours of small spots on the way from full strength to palest, in order
      */
-    public static SwatchReading of(Spot full, Spot palest, Optional<Spot> paper, Optional<Spot> line) {
+    public static SwatchReading of(
+            Spot full, Spot palest, Optional<Spot> paper, Optional<Spot> line, List<Lab> between) {
         List<String> notes = new ArrayList<>();
-        Lab massTone = full.colour();
-        Lab tint = palest.colour();
+        UnaryOperator<Lab> white = UnaryOperator.identity();
         double paperGrain = 0;
         if (paper.isPresent()) {
             Lab bare = paper.get().colour();
@@ -42,21 +49,29 @@ public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional
             if (bare.l() < 75 || bare.chroma() > 15) {
                 notes.add("The bare paper picked is dark or tinted; the white was left as the picture has it.");
             } else {
-                massTone = onWhite(massTone, bare);
-                tint = onWhite(tint, bare);
+                white = c -> onWhite(c, bare);
             }
         } else {
             notes.add("No bare paper was picked: compare within this picture rather than with others.");
         }
-        if (full.kept() < 0.6 || palest.kept() < 0.6) {
+        if (full.kept() < ONE_COLOUR || palest.kept() < ONE_COLOUR) {
             notes.add("A spot lies on an edge, a line or lettering: pick it again inside the paint.");
         }
+        Lab massTone = white.apply(full.colour());
+        Lab tint = white.apply(palest.colour());
+        List<Lab> bits = between.stream().map(white).toList();
         if (tint.l() < massTone.l() - 2) {
             notes.add("The palest spot is darker than full strength: the two may be swapped.");
         }
         double grain = Math.max(full.grain(), palest.grain());
         double own = Math.sqrt(Math.max(0, grain * grain - paperGrain * paperGrain));
-        return new SwatchReading(massTone, tint, own, line.flatMap(l -> covering(full, l)), List.copyOf(notes));
+        return new SwatchReading(
+                massTone,
+                tint,
+                WashRun.seen(massTone, tint, bits),
+                own,
+                line.flatMap(l -> covering(full, l)),
+                List.copyOf(notes));
     }
 
     /**
@@ -79,6 +94,10 @@ public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional
 
     /** Grain on our scale: none below 1.0, slight below 2.0, moderate below 3.5, else strong (our thresholds, L* units). */
     public Granulation granulates() {
+        return granulates(granulation);
+    }
+
+    public static Granulation granulates(double granulation) {
         if (granulation < 1.0) return Granulation.NONE;
         if (granulation < 2.0) return Granulation.SLIGHT;
         return granulation < 3.5 ? Granulation.MODERATE : Granulation.STRONG;
@@ -89,7 +108,7 @@ public record SwatchReading(Lab massTone, Lab tint, double granulation, Optional
         return covering.map(SwatchReading::covers);
     }
 
-    static Transparency covers(double covering) {
+    public static Transparency covers(double covering) {
         if (covering < 0.10) return Transparency.TRANSPARENT;
         if (covering < 0.25) return Transparency.SEMI_TRANSPARENT;
         return covering < 0.60 ? Transparency.SEMI_OPAQUE : Transparency.OPAQUE;

@@ -1,11 +1,11 @@
 package molvet.core.choosing;
 
 import static org.assertj.core.api.Assertions.assertThat;
-import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Recipe;
 import org.junit.jupiter.api.Test;
@@ -18,7 +18,7 @@ class ComparisonTest {
                 name.hashCode(),
                 name,
                 Recipe.NONE,
-                ValueRun.of(List.of(run)),
+                new WashRun(List.of(run), true),
                 Optional.ofNullable(grain),
                 Optional.empty(),
                 Optional.empty(),
@@ -28,24 +28,6 @@ class ComparisonTest {
 
     private static String said(Sample one, Sample other) {
         return Comparison.of(List.of(one, other)).sentences().get(0).said();
-    }
-
-    @Test
-    void aRunIsReadByItsLightnessAndWhatGetsDarkerIsPassedOver() {
-        ValueRun run = ValueRun.of(
-                List.of(new Lab(30, 10, -40), new Lab(29, 9, -39), new Lab(50, 6, -30), new Lab(90, 0, -4)));
-        assertThat(run.colours()).hasSize(3);
-        assertThat(run.at(40)).isEqualTo(new Lab(40, 8, -35));
-        assertThat(run.at(10)).isEqualTo(run.full());
-        assertThat(run.at(99)).isEqualTo(run.palest());
-    }
-
-    /** Two ends alone are joined as a thinning layer absorbs (Lambert and Beer), not by a straight line. */
-    @Test
-    void twoEndsAreJoinedAsAWashRuns() {
-        ValueRun run = ValueRun.of(List.of(new Lab(30, 20, -50), new Lab(92, 0, -3)));
-        assertThat(run.colours()).hasSize(9);
-        assertThat(run.at(61).chroma()).isNotCloseTo(new Lab(61, 10, -26.5).chroma(), within(0.5));
     }
 
     @Test

@@ -10,6 +10,7 @@ import java.util.Optional;
 import java.util.Random;
 import java.util.Set;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.Recipe;
@@ -119,7 +120,7 @@ class RedundancyTest {
                 name.hashCode(),
                 name,
                 recipe,
-                ValueRun.of(List.of(new Lab(40, 5, b), new Lab(90, 0, b / 10))),
+                WashRun.of(List.of(new Lab(40, 5, b), new Lab(90, 0, b / 10))),
                 Optional.of(grain),
                 Optional.of(lasts),
                 Optional.empty(),

@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Lightfastness;
@@ -37,8 +38,7 @@ class ReportCardTest {
                 Map.of(),
                 Map.of(),
                 Optional.ofNullable(lasts),
-                Optional.ofNullable(massTone),
-                Optional.empty());
+                Optional.ofNullable(massTone).map(WashRun::ofFull));
     }
 
     private static ReportCard card(ReportCard.Entry... paints) {
@@ -102,14 +102,12 @@ class ReportCardTest {
                         label,
                         Map.of(Trait.GRANULATION, Granulation.STRONG, Trait.STAINING, Staining.LOW),
                         Optional.empty(),
-                        Optional.empty(),
                         Optional.empty()),
                 new ReportCard.Entry(
                         2,
                         recipe("PB29"),
                         Map.of(),
                         Map.of(Trait.GRANULATION, Granulation.NONE),
-                        Optional.empty(),
                         Optional.empty(),
                         Optional.empty()));
         assertThat(card.borneOut())

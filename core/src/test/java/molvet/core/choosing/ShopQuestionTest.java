@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
@@ -20,7 +21,13 @@ class ShopQuestionTest {
     private static ShopQuestion.Owned owned(
             long id, String name, String maker, Lab colour, Granulation grain, String... codes) {
         return ShopQuestion.Owned.of(
-                id, name, maker, Recipe.of(codes), Optional.ofNullable(colour), Optional.ofNullable(grain), true);
+                id,
+                name,
+                maker,
+                Recipe.of(codes),
+                Optional.ofNullable(colour).map(WashRun::ofFull),
+                Optional.ofNullable(grain),
+                true);
     }
 
     private static final List<ShopQuestion.Owned> DRAWER = List.of(
@@ -116,7 +123,6 @@ class ShopQuestionTest {
                 label == null ? Map.of() : Map.of(Trait.GRANULATION, label),
                 paper == null ? Map.of() : Map.of(Trait.GRANULATION, paper),
                 Optional.of(lasts),
-                Optional.ofNullable(colour),
-                Optional.empty());
+                Optional.ofNullable(colour).map(WashRun::ofFull));
     }
 }

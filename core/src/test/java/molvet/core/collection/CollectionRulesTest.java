@@ -9,6 +9,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Spelling;
 import molvet.core.pigment.PigmentReference;
@@ -178,7 +179,7 @@ class CollectionRulesTest {
 
     private static double key(String name, Recipe recipe, Optional<Lab> massTone) {
         return new SchoolOrder(PigmentReference.standard())
-                .yellowFirst(new Swatchable("1", name, recipe, massTone, Optional.empty(), ""));
+                .yellowFirst(new Swatchable("1", name, recipe, massTone.map(WashRun::ofFull), Optional.empty(), ""));
     }
 
     /** A list of the collection and a chart put the same paints into the same order. */
@@ -209,7 +210,9 @@ class CollectionRulesTest {
                         String.valueOf(id),
                         name,
                         code.isEmpty() ? Recipe.NONE : Recipe.of(code),
-                        measured ? Optional.of(Lab.of(l, a, b)) : Optional.empty(),
+                        measured
+                                ? Optional.of(new WashRun(List.of(Lab.of(l, a, b), Lab.of(96, a / 20, b / 20)), true))
+                                : Optional.empty(),
                         family,
                         ""));
     }
@@ -227,8 +230,8 @@ class CollectionRulesTest {
 
     @Test
     void aStripIsDrawnFromItsEnds() {
-        Strip strip = Strip.of(Lab.of(30, 20, -50), Lab.of(92, 1, -6), Optional.of(1.4), -1);
-        assertThat(strip.stops()).hasSize(9).allMatch(s -> s.matches("#[0-9a-f]{6}"));
+        Strip strip = Strip.of(WashRun.between(Lab.of(30, 20, -50), Lab.of(92, 1, -6)), Optional.of(1.4), -1);
+        assertThat(strip.stops()).hasSize(WashRun.STRENGTHS).allMatch(s -> s.matches("#[0-9a-f]{6}"));
         assertThat(strip.covering()).contains(1.0);
         assertThat(strip.grain()).isZero();
     }

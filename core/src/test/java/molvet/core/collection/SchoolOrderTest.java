@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.Set;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import org.junit.jupiter.api.Test;
@@ -21,7 +22,7 @@ class SchoolOrderTest {
                 name,
                 name,
                 pigments.isEmpty() ? Recipe.NONE : Recipe.of(pigments.split(" ")),
-                Optional.ofNullable(lab),
+                Optional.ofNullable(lab).map(WashRun::ofFull),
                 Optional.empty(),
                 "");
     }

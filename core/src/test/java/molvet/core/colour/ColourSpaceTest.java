@@ -8,7 +8,6 @@ import com.github.ajalt.colormath.model.LABColorSpaces;
 import com.github.ajalt.colormath.model.XYZ;
 import com.github.ajalt.colormath.model.XYZColorSpaces;
 import java.awt.color.ColorSpace;
-import java.util.List;
 import molvet.core.measure.Refusal;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
@@ -110,19 +109,6 @@ class ColourSpaceTest {
         assertThat(back.l()).isCloseTo(l, within(1e-9));
         assertThat(back.a()).isCloseTo(a, within(1e-8));
         assertThat(back.b()).isCloseTo(b, within(1e-8));
-    }
-
-    @Test
-    void aWashKeepsBothEndsAndThinsEvenlyInDensity() {
-        Lab full = Lab.of(30, 20, -50);
-        Lab pale = Lab.of(90, 3, -8);
-        List<Lab> run = Wash.between(full, pale, 5);
-        assertThat(run.get(0)).isEqualTo(full);
-        assertThat(run.get(4)).isEqualTo(pale);
-        assertThat(run).isSortedAccordingTo((x, y) -> Double.compare(x.l(), y.l()));
-        // Lambert and Beer: the middle layer passes the geometric mean of the light.
-        assertThat(run.get(2).toXyz().y())
-                .isCloseTo(Math.sqrt(full.toXyz().y() * pale.toXyz().y()), within(1e-9));
     }
 
     @Test

@@ -76,10 +76,11 @@ class SpotTest {
     @Test
     void granulationIsWhatThePaintAddsToThePaper() {
         Spot rough = spot(Lab.of(60, 0, 0), 3, 9);
-        assertThat(SwatchReading.of(rough, rough, Optional.of(rough(rough)), Optional.empty())
+        assertThat(SwatchReading.of(rough, rough, Optional.of(rough(rough)), Optional.empty(), List.of())
                         .granulates())
                 .isEqualTo(Granulation.NONE);
-        assertThat(SwatchReading.of(spot(Lab.of(60, 0, 0), 14, 9), rough, Optional.of(PAPER), Optional.empty())
+        assertThat(SwatchReading.of(
+                                spot(Lab.of(60, 0, 0), 14, 9), rough, Optional.of(PAPER), Optional.empty(), List.of())
                         .granulates())
                 .isEqualTo(Granulation.STRONG);
     }
@@ -92,13 +93,14 @@ class SpotTest {
     void barePaperTakesACastOut() {
         Lab truth = Lab.of(50, 10, -30);
         SwatchReading straight =
-                SwatchReading.of(spot(truth, 0, 1), spot(truth, 0, 1), Optional.of(PAPER), Optional.empty());
+                SwatchReading.of(spot(truth, 0, 1), spot(truth, 0, 1), Optional.of(PAPER), Optional.empty(), List.of());
         assertThat(straight.massTone().differenceFrom(truth)).isLessThan(0.5);
         SwatchReading dim = SwatchReading.of(
                 spot(scaled(truth), 0, 1),
                 spot(scaled(truth), 0, 1),
                 Optional.of(spot(scaled(Lab.PAPER), 0, 1)),
-                Optional.empty());
+                Optional.empty(),
+                List.of());
         assertThat(dim.massTone().differenceFrom(truth)).isLessThan(0.5);
     }
 
@@ -112,18 +114,18 @@ class SpotTest {
     void saysWhatMakesAReadingDoubtful() {
         Spot dark = spot(Lab.of(20, 0, 0), 0, 1);
         Spot pale = spot(Lab.of(90, 0, 0), 0, 1);
-        assertThat(SwatchReading.of(pale, dark, Optional.empty(), Optional.empty())
+        assertThat(SwatchReading.of(pale, dark, Optional.empty(), Optional.empty(), List.of())
                         .notes())
                 .anyMatch(n -> n.contains("swapped"))
                 .anyMatch(n -> n.contains("No bare paper"));
-        assertThat(SwatchReading.of(dark, pale, Optional.of(dark), Optional.empty())
+        assertThat(SwatchReading.of(dark, pale, Optional.of(dark), Optional.empty(), List.of())
                         .notes())
                 .anyMatch(n -> n.contains("dark or tinted"));
         assertThat(dark.kept()).isCloseTo(1, within(1e-9));
     }
 
     private static SwatchReading reading(Spot full, Spot line) {
-        return SwatchReading.of(full, full, Optional.of(PAPER), Optional.of(line));
+        return SwatchReading.of(full, full, Optional.of(PAPER), Optional.of(line), List.of());
     }
 
     private static Spot spot(Lab truth, double grain, long seed) {

@@ -8,6 +8,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.UsualColour;
@@ -29,7 +30,7 @@ class SuspicionTest {
                     i,
                     c,
                     tint,
-                    List.of(c, tint),
+                    new WashRun(List.of(c, tint), true),
                     Optional.of(0.02),
                     0.5,
                     Optional.empty(),

@@ -14,6 +14,7 @@ import molvet.core.chart.SheetSize;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Swatchable;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
@@ -197,7 +198,7 @@ class ChartController {
                     name,
                     reader.read(label.length() > 2000 ? label.substring(0, 2000) : label)
                             .recipe(),
-                    Optional.ofNullable(c.lab()).map(LabValue::lab),
+                    Optional.ofNullable(c.lab()).map(l -> WashRun.ofFull(l.lab())),
                     Optional.empty(),
                     c.number() == null ? "" : Words.line("number", c.number(), 40)));
         }

@@ -9,6 +9,7 @@ import molvet.core.chart.ChartForm;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
+import molvet.core.collection.Strip;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
 import molvet.server.measure.Paper;
@@ -55,11 +56,12 @@ public final class ChartPainter {
      *
      * @param small its codes, joined; may be empty
      * @param caution elements that call for care; empty if none
-     * @param stops from full strength to palest as {@code #rrggbb}; empty if not measured
+     * @param strip as it was measured, if it was
      * @param link of the small QR code on a card; empty for none
      */
-    public record Lettered(String name, String other, String small, String caution, List<String> stops, String link) {
-        static final Lettered BARE = new Lettered("", "", "", "", List.of(), "");
+    public record Lettered(
+            String name, String other, String small, String caution, Optional<Strip> strip, String link) {
+        static final Lettered BARE = new Lettered("", "", "", "", Optional.empty(), "");
     }
 
     public ChartPainter(Head head, Plan plan, Optional<PageMarks> marks, Map<Integer, Lettered> cells) {
@@ -90,8 +92,10 @@ public final class ChartPainter {
 
     private void cell(Pen pen, Plan.Cell cell) {
         Lettered said = cells.getOrDefault(cell.index(), Lettered.BARE);
-        if (head.predicted && !said.stops.isEmpty()) {
-            cell.parts().stream().filter(p -> p.kind().isPainted()).forEach(p -> predicted(pen, cell, p, said.stops));
+        if (head.predicted) {
+            said.strip.ifPresent(strip -> cell.parts().stream()
+                    .filter(p -> p.kind().isPainted())
+                    .forEach(p -> predicted(pen, cell, p, strip)));
         }
         pen.shade(PENCIL);
         if (head.form.isCut()) outline(pen, cell.box());
@@ -119,15 +123,17 @@ public final class ChartPainter {
         pen.rectangle(box.x(), box.y(), box.width(), box.height(), HAIRLINE);
     }
 
-    private void predicted(Pen pen, Plan.Cell cell, Plan.Part part, List<String> stops) {
+    private void predicted(Pen pen, Plan.Cell cell, Plan.Part part, Strip strip) {
+        List<String> stops = strip.stops();
         switch (part.kind()) {
             case STEP -> {
                 long steps = cell.parts(PartKind.STEP).count();
                 double t = steps < 2 ? 0 : (part.step() - 1) / (steps - 1.0);
                 pen.wash(part.box(), List.of(stops.get((int) Math.round(t * (stops.size() - 1)))), false);
             }
-            case FIELD -> pen.wash(part.box(), stops, head.form == ChartForm.RING_CARD);
-            case DROP -> pen.wash(part.box(), stops.subList(0, Math.max(1, stops.size() * 2 / 3)), false);
+            case FIELD -> pen.wash(part.box(), stops, strip.grain(), head.form == ChartForm.RING_CARD);
+            case DROP ->
+                pen.wash(part.box(), stops.subList(0, Math.max(1, stops.size() * 2 / 3)), strip.grain(), false);
             default -> pen.wash(part.box(), List.of(stops.get(0)), false);
         }
     }

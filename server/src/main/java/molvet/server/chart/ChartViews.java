@@ -694,20 +694,15 @@ class ChartViews {
             if (!text.isEmpty()) small.add(text);
         }
         if (!elements.isEmpty()) small.add("†");
-        List<String> stops = card.massL() == null
-                ? List.of()
-                : Strip.of(
-                                card.massTone().orElseThrow(),
-                                card.tintL() == null ? Lab.PAPER : Lab.of(card.tintL(), card.tintA(), card.tintB()),
-                                Optional.empty(),
-                                0)
-                        .stops();
+        Optional<Strip> strip = second == null
+                ? card.run().map(r -> Strip.of(r, Optional.empty(), card.granulation()))
+                : Optional.empty();
         return new ChartPainter.Lettered(
                 caption.contains("name") ? second == null ? card.name() : second.name() : "",
                 caption.contains("other") && second == null ? card.other() : "",
                 second == null ? String.join(" ", small) : second.recipe().replace(" + ", "+"),
                 elements.isEmpty() ? "" : String.join(", ", elements),
-                second == null ? stops : List.of(),
+                strip,
                 cut ? base + "/m/" + card.number().substring(2) + (place.isEmpty() ? "" : "#" + place) : "");
     }
 

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.choosing.Comparison;
 import molvet.core.choosing.Sample;
+import molvet.core.collection.Strip;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.measure.Refusal;
@@ -209,6 +210,7 @@ class CompareController {
                                                     .strips()
                                                     .get(p)))
                                             .orElse(List.of()),
+                                    r.strip().map(Strip::grain).orElse(0.0),
                                     r.overBlack().map(CompareController::hex),
                                     said);
                         })

@@ -20,12 +20,13 @@ final class ComparisonSheet {
     private final List<Line> lines;
     private final List<String> sentences;
 
-    /** @param strip {@code #rrggbb}, dark to pale; empty where the paint was not measured */
+    /** @param strip {@code #rrggbb}, dark to pale; empty where the paint was not measured; {@code grain} as a share of it */
     record Line(
             String name,
             String maker,
             String recipe,
             List<String> strip,
+            double grain,
             Optional<String> overBlack,
             Map<Trait, String> verdicts) {}
 
@@ -71,7 +72,7 @@ final class ComparisonSheet {
         double wide = l.overBlack.isPresent() ? WIDE - 20 : WIDE;
         Rect box = new Rect(LEFT, y, wide, height);
         if (l.strip.isEmpty()) pen.rectangle(box.x(), box.y(), box.width(), box.height(), 0.1);
-        else pen.wash(box, l.strip, false);
+        else pen.wash(box, l.strip, l.grain, false);
         l.overBlack.ifPresent(hex -> {
             pen.shade(0);
             pen.fill(new Rect(LEFT + wide + 2, y, 18, height));

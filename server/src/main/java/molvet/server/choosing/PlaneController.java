@@ -8,8 +8,8 @@ import java.util.Optional;
 import molvet.core.choosing.HuePlane;
 import molvet.core.choosing.Redundancy;
 import molvet.core.choosing.Sample;
-import molvet.core.choosing.ValueRun;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
 import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
@@ -46,10 +46,10 @@ class PlaneController {
         MIDDLE,
         TINT;
 
-        Lab of(ValueRun run) {
+        Lab of(WashRun run) {
             return switch (this) {
                 case FULL -> run.full();
-                case MIDDLE -> run.at((run.full().l() + run.palest().l()) / 2);
+                case MIDDLE -> run.half();
                 case TINT ->
                     run.at(run.full().l()
                             + 0.85 * (run.palest().l() - run.full().l()));

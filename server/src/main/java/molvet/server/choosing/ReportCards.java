@@ -9,7 +9,6 @@ import java.util.Optional;
 import molvet.core.choosing.Range;
 import molvet.core.choosing.ReportCard;
 import molvet.core.collection.Disputes;
-import molvet.core.collection.Strip;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.PigmentReference;
 import molvet.server.collection.Finder;
@@ -48,8 +47,8 @@ public class ReportCards {
         this.disputes = new Disputes(reference);
     }
 
-    /** {@code stops}: from full strength to palest, {@code #rrggbb}. */
-    public record CardStrip(long paint, String name, List<String> stops) {}
+    /** {@code stops}: from full strength to palest, {@code #rrggbb}; {@code grain} as a share of that run. */
+    public record CardStrip(long paint, String name, List<String> stops, double grain) {}
 
     public record StepCount(String step, int count) {}
 
@@ -141,12 +140,7 @@ public class ReportCards {
     }
 
     private static Optional<CardStrip> strip(VoiceRow r) {
-        return r.massTone()
-                .map(m -> new CardStrip(
-                        r.id(),
-                        r.name(),
-                        Strip.of(m, r.tint().orElse(m), Optional.ofNullable(r.covering()), 0)
-                                .stops()));
+        return r.strip().map(s -> new CardStrip(r.id(), r.name(), s.stops(), s.grain()));
     }
 
     Map<Long, PaintEntry> entries(Collector me, List<VoiceRow> rows) {

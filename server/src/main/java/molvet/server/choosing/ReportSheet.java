@@ -90,6 +90,7 @@ final class ReportSheet {
                 pen.wash(
                         new Rect(LEFT + i * each, y, each * 0.86, 14),
                         row.get(i).stops(),
+                        row.get(i).grain(),
                         true);
             }
             y += 16;

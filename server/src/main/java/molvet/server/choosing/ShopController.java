@@ -111,7 +111,7 @@ class ShopController {
                     r.name(),
                     r.maker(),
                     r.pigments(),
-                    r.massTone(),
+                    r.run(),
                     r.heard().get(Trait.GRANULATION).verdict().map(Granulation.class::cast),
                     r.standing().equals("OWNED") && entries.containsKey(r.id())));
         }

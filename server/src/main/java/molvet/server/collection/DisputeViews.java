@@ -3,8 +3,7 @@ package molvet.server.collection;
 import java.nio.charset.StandardCharsets;
 import java.security.MessageDigest;
 import java.security.NoSuchAlgorithmException;
-import java.time.Duration;
-import java.time.Instant;
+import java.time.LocalDateTime;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.HashMap;
@@ -156,7 +155,7 @@ public class DisputeViews {
     private static final class Kept {
         private final Worklist worklist;
         private String stamp = "";
-        private Instant until = Instant.EPOCH;
+        private Map<Long, Optional<LocalDateTime>> workedOut = Map.of();
 
         Kept(Worklist worklist) {
             this.worklist = worklist;
@@ -171,29 +170,30 @@ public class DisputeViews {
         }
     });
 
-    /** How long an act may take, and how far two machines’ clocks may differ, for its changes still to be seen. */
-    private static final Duration LATE = Duration.ofMinutes(5);
-
     /**
-     * Brought up to date with what changed since it was asked for last. Of several servers each finds by the times in the
-     * database what the others changed.
+     * Brought up to date with the paints whose facts were worked out anew since it was asked for last, by this server or
+     * another.
      */
     private List<Disputes.Dispute> all(Collector me) {
         Kept mine = kept.computeIfAbsent(me.id(), id -> new Kept(new Worklist(disputes)));
         synchronized (mine) {
             String stamp = acts.stamp(me);
             if (mine.stamp.equals(stamp)) return mine.worklist.all();
-            Instant now = Instant.now();
-            List<VoiceStore.VoiceRow> changed =
-                    mine.stamp.isEmpty() ? store.all(me) : store.changedSince(me, mine.until.minus(LATE));
-            Set<Long> there = store.ids(me);
+            Map<Long, Optional<LocalDateTime>> now = store.workedOut(me);
+            List<Long> changed = now.entrySet().stream()
+                    .filter(w -> w.getValue().isEmpty() || !w.getValue().equals(mine.workedOut.get(w.getKey())))
+                    .map(Map.Entry::getKey)
+                    .toList();
             List<Long> gone = mine.worklist.paints().stream()
-                    .filter(id -> !there.contains(id))
+                    .filter(id -> !now.containsKey(id))
                     .toList();
             mine.worklist.update(
-                    changed.stream().map(VoiceStore.VoiceRow::party).toList(), gone);
+                    store.some(me, changed).stream()
+                            .map(VoiceStore.VoiceRow::party)
+                            .toList(),
+                    gone);
             mine.stamp = stamp;
-            mine.until = now;
+            mine.workedOut = now;
             return mine.worklist.all();
         }
     }

@@ -9,7 +9,9 @@ import molvet.core.collection.Accession;
 import molvet.core.collection.Family;
 import molvet.core.collection.Swatchable;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Recipe;
+import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -42,7 +44,10 @@ public class OrderStore {
             @Nullable Double massB,
             @Nullable Double tintL,
             @Nullable Double tintA,
-            @Nullable Double tintB) {
+            @Nullable Double tintB,
+            @Nullable Double granulation,
+            @Nullable String curve,
+            boolean modelled) {
         public String number() {
             return new Accession(accession).toString();
         }
@@ -55,12 +60,17 @@ public class OrderStore {
             return massL == null ? Optional.empty() : Optional.of(Lab.of(massL, massA, massB));
         }
 
+        /** From full strength to palest; empty for a paint that was not measured. */
+        public Optional<WashRun> run() {
+            return massTone().map(m -> Runs.of(curve, modelled, m, Lab.of(tintL, tintA, tintB)));
+        }
+
         public Swatchable swatchable() {
             return new Swatchable(
                     String.valueOf(id),
                     name,
                     pigments(),
-                    massTone(),
+                    run(),
                     Optional.ofNullable(family).map(Family::valueOf),
                     catalogueNumber);
         }
@@ -77,7 +87,8 @@ public class OrderStore {
                                  order by n.language limit 1), '') other,
                        coalesce(m.initials, '') initials, coalesce(m.name, '') maker, p.series,
                        p.claim_lightfastness lightfastness, p.recipe, coalesce(c.catalogue_number, '') catalogue_number,
-                        p.family, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
+                        p.family, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b,
+                       p.granulation, p.curve, p.modelled
                 from paint p
                 left join maker m on m.id = p.maker_id
                 left join colour c on c.id = p.colour_id

@@ -1,8 +1,8 @@
 package molvet.server.collection;
 
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.time.ZoneOffset;
 import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
@@ -27,7 +27,7 @@ import molvet.core.collection.Standing;
 import molvet.core.collection.Swatchable;
 import molvet.core.collection.ThreeVoices;
 import molvet.core.collection.Verdict;
-import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.maker.Claim;
 import molvet.core.maker.MakerScale;
 import molvet.core.measure.Volume;
@@ -58,7 +58,7 @@ public class PaintFacts implements Consequence {
     private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
     /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
-    private static final int VERSION = 2;
+    private static final int VERSION = 3;
 
     private final PaintStore store;
     private final MakerStore makers;
@@ -125,14 +125,14 @@ public class PaintFacts implements Consequence {
             Optional<PaintStore.HoldingRow> chief = chief(rows);
             Optional<Measured> reading = measured(me, id);
             Map<Trait, Verdict> verdicts = verdicts(me, p, recipe, store.observations(me, id), reading);
-            Optional<Lab> massTone = reading.map(Measured::massTone);
+            Optional<WashRun> run = reading.map(Measured::run);
             List<String> codes =
                     recipe.pigments().stream().map(PigmentCode::toString).toList();
             Swatchable colour = new Swatchable(
                     String.valueOf(id),
                     p.name(),
                     recipe,
-                    massTone,
+                    run,
                     Optional.ofNullable(p.family()).map(Family::valueOf),
                     "");
             this.rows.derive(
@@ -151,14 +151,18 @@ public class PaintFacts implements Consequence {
                             verdicts.values().stream().anyMatch(Verdict::disagree),
                             families.yellowFirst(colour),
                             families.family(colour).name(),
-                            massTone.flatMap(families::coolness).orElse(null),
+                            run.flatMap(families::coolness).orElse(null),
                             lastUse(me, id).orElse(null),
                             Holding.isRunningLow(holdings),
                             volumes(holdings),
                             VERSION,
                             // The machine’s own time: it tells what changed since, and no day of the collector’s.
-                            Instant.now()));
-            this.rows.derive(me, "paint", id, reading.<Object>map(r -> r).orElse(NOT_MEASURED));
+                            LocalDateTime.now(ZoneOffset.UTC)));
+            this.rows.derive(
+                    me,
+                    "paint",
+                    id,
+                    reading.<Object>map(r -> r.with(run.orElseThrow())).orElse(NOT_MEASURED));
             store.keepPigments(me, id, codes);
             store.keepWords(me, id, words(me, p));
         });
@@ -174,6 +178,7 @@ public class PaintFacts implements Consequence {
         "granulation",
         "covering",
         "curve",
+        "modelled",
         "black_l",
         "black_a",
         "black_b",
@@ -206,6 +211,7 @@ public class PaintFacts implements Consequence {
 
     static {
         for (String column : MEASURED) NOT_MEASURED.put(column, null);
+        NOT_MEASURED.put("modelled", false);
     }
 
     private <T> Optional<T> first(Function<Witness, Optional<T>> asked) {

@@ -1,7 +1,6 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Collection;
@@ -100,7 +99,7 @@ public class PaintStore {
             boolean runsLow,
             String volumes,
             int facts,
-            Instant workedOutAt) {}
+            LocalDateTime workedOutAt) {}
 
     private static final String PAINT = """
             select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
@@ -261,7 +260,9 @@ public class PaintStore {
             @Nullable Double tintA,
             @Nullable Double tintB,
             @Nullable Double granulation,
-            @Nullable Double covering) {}
+            @Nullable Double covering,
+            @Nullable String curve,
+            boolean modelled) {}
 
     /** A statement holds 65,535 values at most. */
     private static final int ROWS_AT_ONCE = 5_000;
@@ -274,7 +275,7 @@ public class PaintStore {
             db.sql("""
                     select p.id, p.accession, p.name, m.name, l.name, p.series, p.recipe, p.standing, p.form, p.volume,
                            p.voices, p.version, p.swatch_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b,
-                           p.granulation, p.covering
+                           p.granulation, p.covering, p.curve, p.modelled
                     from paint p
                     left join maker m on m.id = p.maker_id and m.collector_id = :me
                     left join line l on l.id = p.line_id and l.collector_id = :me
@@ -303,7 +304,9 @@ public class PaintStore {
                             rs.getObject(18, Double.class),
                             rs.getObject(19, Double.class),
                             rs.getObject(20, Double.class),
-                            rs.getObject(21, Double.class)))
+                            rs.getObject(21, Double.class),
+                            rs.getString(22),
+                            rs.getBoolean(23)))
                     .list()
                     .forEach(r -> rows.put(r.id, r));
         }

@@ -15,6 +15,7 @@ import molvet.core.collection.Standing;
 import molvet.core.collection.Strip;
 import molvet.core.collection.Verdict;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.Doubts;
 import molvet.core.pigment.Grade;
@@ -26,6 +27,7 @@ import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
 import molvet.server.colour.LabValue;
+import molvet.server.colour.Runs;
 import molvet.server.maker.MakerStore;
 import molvet.server.platform.Collector;
 import molvet.server.platform.NotFound;
@@ -73,10 +75,11 @@ public class PaintViews {
         Optional<RepeatsView> repeats(Collector me, long paint);
     }
 
-    /** {@code covering} 0 to 1, missing where it is not known; {@code grain} in L* units: see the core’s Strip. */
-    public record StripView(List<String> stops, @Nullable Double covering, double grain) {
+    /** {@code covering} 0 to 1, missing where it is not known: see the core’s Strip. */
+    public record StripView(
+            List<String> stops, boolean measured, @Nullable Double covering, double grain) {
         public static StripView of(Strip s) {
-            return new StripView(s.stops(), s.covering().orElse(null), s.grain());
+            return new StripView(s.stops(), s.measured(), s.covering().orElse(null), s.grain());
         }
     }
 
@@ -216,6 +219,7 @@ public class PaintViews {
             int arithmetic,
             LabValue massTone,
             LabValue tint,
+            List<LabValue> run,
             double granulation,
             @Nullable Double covering,
             @Nullable LabValue overBlack,
@@ -479,16 +483,13 @@ public class PaintViews {
 
     private static Optional<StripView> strip(PaintStore.EntryRow r) {
         if (r.massL() == null) return Optional.empty();
-        return Optional.of(strip(
-                new Lab(r.massL(), r.massA(), r.massB()),
-                new Lab(r.tintL(), r.tintA(), r.tintB()),
-                r.covering(),
-                r.granulation()));
+        Lab full = new Lab(r.massL(), r.massA(), r.massB());
+        Lab palest = new Lab(r.tintL(), r.tintA(), r.tintB());
+        return Optional.of(strip(Runs.of(r.curve(), r.modelled(), full, palest), r.covering(), r.granulation()));
     }
 
-    /** Where covering was not measured, the line is drawn as hardly covered. */
-    public static StripView strip(Lab massTone, Lab tint, @Nullable Double covering, double grain) {
-        return StripView.of(Strip.of(massTone, tint, Optional.ofNullable(covering), grain));
+    public static StripView strip(WashRun run, @Nullable Double covering, double grain) {
+        return StripView.of(Strip.of(run, Optional.ofNullable(covering), grain));
     }
 
     private static List<VoiceMark> marks(String packed) {

@@ -1,23 +1,23 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
-import java.time.Instant;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
-import java.util.HashSet;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Set;
 import molvet.core.collection.Disputes;
+import molvet.core.collection.Strip;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
+import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
-import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -59,7 +59,9 @@ public class VoiceStore {
             @Nullable Double tintA,
             @Nullable Double tintB,
             @Nullable Double covering,
+            @Nullable Double granulation,
             @Nullable String curve,
+            boolean modelled,
             @Nullable Double blackL,
             @Nullable Double blackA,
             @Nullable Double blackB,
@@ -74,6 +76,15 @@ public class VoiceStore {
 
         public Optional<Lab> massTone() {
             return massL == null ? Optional.empty() : Optional.of(new Lab(massL, massA, massB));
+        }
+
+        /** From full strength to palest; empty for a paint that was not measured. */
+        public Optional<WashRun> run() {
+            return massTone().map(m -> Runs.of(curve, modelled, m, tint().orElse(m)));
+        }
+
+        public Optional<Strip> strip() {
+            return run().map(r -> Strip.of(r, Optional.ofNullable(covering), granulation));
         }
 
         public Optional<Lab> tint() {
@@ -113,7 +124,8 @@ public class VoiceStore {
             select p.id, p.accession, p.name, coalesce(m.name, '') maker, p.maker_id, coalesce(l.name, '') line,
                    coalesce(c.catalogue_number, '') catalogue_number, p.label_text, p.recipe, p.standing, p.hue, p.warmth,
                    p.voices, p.claim_lightfastness, p.claim_transparency, p.claim_staining, p.claim_granulation,
-                   p.reading_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b, p.covering, p.curve,
+                   p.reading_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b, p.covering, p.granulation,
+                   p.curve, p.modelled,
                    p.black_l, p.black_a, p.black_b, p.read_at
             from paint p
             left join maker m on m.id = p.maker_id and m.collector_id = p.collector_id
@@ -130,21 +142,18 @@ public class VoiceStore {
                 .list();
     }
 
-    /** Those whose facts were worked out since a time, or never. */
-    List<VoiceRow> changedSince(Collector me, Instant since) {
-        return db.sql(ROWS + " and (p.worked_out_at >= :since or p.worked_out_at is null)")
-                .param("me", me.id())
-                .param("since", Utc.of(since))
-                .query(VoiceRow.class)
-                .list();
-    }
+    /** @param at null where the facts were never worked out */
+    record WorkedOut(long id, @Nullable LocalDateTime at) {}
 
-    /** The numbers of all paints. */
-    Set<Long> ids(Collector me) {
-        return new HashSet<>(db.sql("select id from paint where collector_id = ?")
+    /** When the facts of each paint were worked out last; the index holds it all. */
+    Map<Long, Optional<LocalDateTime>> workedOut(Collector me) {
+        Map<Long, Optional<LocalDateTime>> all = new HashMap<>();
+        db.sql("select id, worked_out_at at from paint where collector_id = ?")
                 .param(me.id())
-                .query(Long.class)
-                .list());
+                .query(WorkedOut.class)
+                .list()
+                .forEach(w -> all.put(w.id(), Optional.ofNullable(w.at())));
+        return all;
     }
 
     /** Some, in the order of the ids; those of others are left out. */

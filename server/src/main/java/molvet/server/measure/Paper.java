@@ -29,6 +29,7 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Random;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
@@ -57,6 +58,12 @@ public record Paper(double width, double height) {
     private static final double WIDEST_SLICE = 1.5;
 
     private static final double MEASURED_AT = 100;
+    /** A grain of granulation in print, mm; of a large wash fewer and larger ones are drawn. */
+    private static final double GRAIN = 0.5;
+
+    private static final double MOST_GRAINS = 500;
+    private static final double LEAST_GRAIN = 0.01;
+
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);
 
     /** The letters there are. */
@@ -175,6 +182,32 @@ public record Paper(double width, double height) {
                                         box.x(), box.y() + from * box.height(), box.width(), part * box.height())
                                 : new Rectangle2D.Double(
                                         box.x() + from * box.width(), box.y(), part * box.width(), box.height()));
+            }
+            g.setColor(Color.BLACK);
+        }
+
+        /**
+         * The same of a paint that granulates: bits of it stronger or paler than the run is there.
+         *
+         * @param grain standard deviation, as a share of the run
+         */
+        public void wash(Rect box, List<String> stops, double grain, boolean down) {
+            wash(box, stops, down);
+            if (grain < LEAST_GRAIN || stops.size() < 2) return;
+            double side = Math.max(GRAIN, Math.sqrt(box.width() * box.height() / MOST_GRAINS));
+            int across = (int) Math.max(1, box.width() / side);
+            int along = (int) Math.max(1, box.height() / side);
+            double w = box.width() / across;
+            double h = box.height() / along;
+            Random noise = new Random(stops.hashCode());
+            for (int j = 0; j < along; j++) {
+                for (int i = 0; i < across; i++) {
+                    double t = down ? (j + 0.5) / along : (i + 0.5) / across;
+                    double at = Math.max(0, Math.min(1, t + grain * noise.nextGaussian())) * (stops.size() - 1);
+                    int stop = Math.min((int) at, stops.size() - 2);
+                    g.setColor(between(stops.get(stop), stops.get(stop + 1), at - stop));
+                    g.fill(new Rectangle2D.Double(box.x() + i * w, box.y() + j * h, w, h));
+                }
             }
             g.setColor(Color.BLACK);
         }

@@ -2,6 +2,8 @@ package molvet.server.reading;
 
 import java.util.List;
 import java.util.Optional;
+import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.reading.CellReading;
 import molvet.server.colour.LabValue;
 import org.jspecify.annotations.Nullable;
@@ -12,6 +14,7 @@ record KeptCell(
         LabValue massTone,
         LabValue tint,
         List<LabValue> curve,
+        boolean modelled,
         @Nullable Double granulation,
         double grain,
         @Nullable Double covering,
@@ -46,7 +49,8 @@ record KeptCell(
                 c.cell(),
                 LabValue.of(c.massTone()),
                 LabValue.of(c.tint()),
-                c.curve().stream().map(LabValue::of).toList(),
+                c.run().colours().stream().map(LabValue::of).toList(),
+                !c.run().measured(),
                 c.granulation().orElse(null),
                 c.grain(),
                 c.covering().orElse(null),
@@ -58,12 +62,19 @@ record KeptCell(
                 c.notes());
     }
 
+    /** Sheets read before keep what was seen of a wash, which may be its two ends. */
+    private WashRun run() {
+        List<Lab> colours = curve.stream().map(LabValue::lab).toList();
+        if (colours.isEmpty()) return new WashRun(List.of(massTone.lab()), true);
+        return modelled ? new WashRun(colours, false) : WashRun.of(colours);
+    }
+
     CellReading reading() {
         return new CellReading(
                 cell,
                 massTone.lab(),
                 tint.lab(),
-                curve.stream().map(LabValue::lab).toList(),
+                run(),
                 Optional.ofNullable(granulation),
                 grain,
                 Optional.ofNullable(covering),

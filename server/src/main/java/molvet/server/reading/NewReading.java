@@ -5,8 +5,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.reading.CellReading;
 import molvet.core.reading.SwatchReading;
+import molvet.server.colour.Runs;
 
 /** A reading on its way into its row: what was measured, of which swatch, and from where. */
 final class NewReading {
@@ -24,16 +26,17 @@ final class NewReading {
     static NewReading of(SwatchReading r) {
         NewReading made = new NewReading(r.massTone(), r.tint(), r.granulation(), SwatchReading.ARITHMETIC);
         made.row.put("covering", r.covering().orElse(null));
+        made.ran(r.run());
         made.notes(r.notes());
         return made;
     }
 
-    /** Measured as an area. @param curve from full strength to palest, as JSON */
-    static NewReading of(CellReading c, String curve) {
+    /** Measured as an area. */
+    static NewReading of(CellReading c) {
         NewReading made = new NewReading(c.massTone(), c.tint(), c.grain(), CellReading.ARITHMETIC);
         made.row.put("covering", c.covering().orElse(null));
         made.row.put("variation", c.granulation().orElse(null));
-        made.row.put("curve", curve);
+        made.ran(c.run());
         made.row.put("spread", c.margins().massTone());
         made.row.put("tint_spread", c.margins().tint());
         made.row.put("variation_spread", c.margins().granulation().orElse(null));
@@ -78,6 +81,11 @@ final class NewReading {
 
     Map<String, Object> row() {
         return row;
+    }
+
+    private void ran(WashRun run) {
+        row.put("curve", Runs.kept(run));
+        row.put("modelled", !run.measured());
     }
 
     private void lab(String name, Lab lab) {

@@ -75,6 +75,7 @@ class ReadingQueue {
                 cutOff.ifPresent(store::again);
                 cutOff = Optional.empty();
                 Optional<SheetReadingStore.ScanRow> next = store.next();
+                if (next.isEmpty() && job.renewOne()) continue;
                 if (next.isEmpty()) {
                     work.tryAcquire(LOOK_AGAIN_SECONDS, TimeUnit.SECONDS);
                     work.drainPermits();

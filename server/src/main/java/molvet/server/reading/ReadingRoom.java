@@ -7,7 +7,6 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
-import molvet.core.colour.Lab;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.core.platform.TermKind;
@@ -43,9 +42,10 @@ class ReadingRoom implements Room, Witness {
     public List<Table> tables() {
         return List.of(
                 Table.kept("picture"),
-                Table.of("reading"),
+                // Worked out anew from its picture when a better arithmetic comes.
+                Table.of("reading").apart(SheetJob.RENEWED),
                 // The queue moves it on without an act.
-                Table.of("scan").apart("progress"),
+                Table.of("scan").apart("progress", "arithmetic"),
                 Table.kept("scan_cell"));
     }
 
@@ -61,19 +61,15 @@ class ReadingRoom implements Room, Witness {
 
     @Override
     public Optional<Grade> grade(Trait trait, Measured m) {
-        SwatchReading reading = new SwatchReading(
-                new Lab(m.massL(), m.massA(), m.massB()),
-                new Lab(m.tintL(), m.tintA(), m.tintB()),
-                m.granulation(),
-                Optional.ofNullable(m.covering()),
-                List.of());
         return switch (trait) {
             case GRANULATION ->
                 m.variation() != null
                         ? Optional.of(CellReading.granulates(m.variation()))
                         // Contrast alone tells it only as the first arithmetic measured it.
-                        : m.arithmetic() == 1 ? Optional.of(reading.granulates()) : Optional.empty();
-            case TRANSPARENCY -> reading.covers().map(g -> g);
+                        : m.arithmetic() == 1
+                                ? Optional.of(SwatchReading.granulates(m.granulation()))
+                                : Optional.empty();
+            case TRANSPARENCY -> Optional.ofNullable(m.covering()).map(SwatchReading::covers);
             case STAINING -> Optional.ofNullable(m.staining()).map(Lifting::stains);
             case LIGHTFASTNESS -> Optional.empty();
         };

@@ -56,6 +56,8 @@ class ReadingStore {
             @Nullable Double blackL,
             @Nullable Double blackA,
             @Nullable Double blackB,
+            @Nullable String curve,
+            boolean modelled,
             @Nullable Double confidence,
             int arithmetic,
             LocalDateTime at) {}
@@ -105,7 +107,7 @@ class ReadingStore {
             select r.id, r.swatch_id, r.picture_id, r.picks, r.mass_l, r.mass_a, r.mass_b, r.tint_l, r.tint_a, r.tint_b,
                    r.granulation, r.covering, r.notes, r.source, r.stage, r.counts, r.scan_id, r.cell, r.variation, r.staining,
                    r.spread, r.tint_spread, r.variation_spread, r.covering_spread, r.black_l, r.black_a, r.black_b,
-                   r.confidence, r.arithmetic, r.at
+                   r.curve, r.modelled, r.confidence, r.arithmetic, r.at
             from reading r join swatch s on s.id = r.swatch_id
             where r.collector_id = ?
             """;
@@ -141,7 +143,7 @@ class ReadingStore {
                        (select z.staining from reading z join swatch y on y.id = z.swatch_id
                         where z.collector_id = :me and y.paint_id = :paint and z.staining is not null
                         order by z.id desc limit 1) staining,
-                       r.curve, r.black_l, r.black_a, r.black_b, r.arithmetic, r.at read_at
+                       r.curve, r.modelled, r.black_l, r.black_a, r.black_b, r.arithmetic, r.at read_at
                 from reading r join swatch s on s.id = r.swatch_id
                 where r.collector_id = :me and s.paint_id = :paint and r.stage = 'DRY'
                 order by r.counts desc, s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1

@@ -14,7 +14,9 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
+import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.reading.CellReading;
@@ -38,6 +40,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Readings {
     private static final double RADIUS = 0.02;
+    private static final int ON_THE_WAY = 60;
     private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
 
     private final ReadingStore store;
@@ -133,10 +136,24 @@ public class Readings {
                 measured.get("full"),
                 measured.get("palest"),
                 Optional.ofNullable(measured.get("paper")),
-                Optional.ofNullable(measured.get("line")));
+                Optional.ofNullable(measured.get("line")),
+                between(file.light(), spots, radius / 2));
         NewReading taken =
                 NewReading.of(reading).onto(swatch, clock.instant()).picked(picture, json.writeValueAsString(picked));
         return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));
+    }
+
+    /** Many small spots on the way from full strength to palest. */
+    private static List<Lab> between(Light light, Spots spots, double radius) {
+        double fromX = spots.full().x() * light.width();
+        double fromY = spots.full().y() * light.height();
+        double across = spots.palest().x() * light.width() - fromX;
+        double down = spots.palest().y() * light.height() - fromY;
+        double pixels = radius * Math.min(light.width(), light.height());
+        return IntStream.rangeClosed(0, ON_THE_WAY)
+                .mapToDouble(i -> i / (double) ON_THE_WAY)
+                .mapToObj(t -> light.about(fromX + t * across, fromY + t * down, pixels))
+                .toList();
     }
 
     @Transactional
@@ -197,8 +214,7 @@ public class Readings {
             throw Refusal.of(
                     "corners", "There is no paint in this rectangle.", "Drag its corners to the edges of the paint.");
         }
-        NewReading taken = NewReading.of(
-                        read, json.writeValueAsString(KeptCell.of(read).curve()))
+        NewReading taken = NewReading.of(read)
                 .onto(row.swatchId(), clock.instant())
                 .picked(picture, json.writeValueAsString(area.ends()));
         return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));

@@ -4,11 +4,14 @@ import java.awt.image.BufferedImage;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.time.Clock;
+import java.util.HashMap;
+import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.function.Predicate;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -25,7 +28,9 @@ import molvet.core.reading.PageMap;
 import molvet.core.reading.PageReading;
 import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintFacts;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Rows;
 import molvet.server.platform.Utc;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
@@ -55,6 +60,8 @@ class SheetJob {
     private final JsonMapper json;
     private final Clock clock;
     private final TransactionTemplate transaction;
+    private final Rows rows;
+    private final PaintFacts facts;
 
     SheetJob(
             SheetReadingStore store,
@@ -64,7 +71,9 @@ class SheetJob {
             PigmentReference reference,
             JsonMapper json,
             Clock clock,
-            TransactionTemplate transaction) {
+            TransactionTemplate transaction,
+            Rows rows,
+            PaintFacts facts) {
         this.store = store;
         this.pictures = pictures;
         this.sheets = sheets;
@@ -73,6 +82,8 @@ class SheetJob {
         this.json = json;
         this.clock = clock;
         this.transaction = transaction;
+        this.rows = rows;
+        this.facts = facts;
     }
 
     /** What is being done when this share of the work is behind. */
@@ -122,6 +133,58 @@ class SheetJob {
                 light, page.map, ruled, picture.isOfCamera(), s -> goOn.test(FOUND + (1 - FOUND) * s * 0.95));
         if (!goOn.test(0.98)) return;
         keep(scan, page, read, light, picture);
+    }
+
+    /** What of an accepted reading follows the arithmetic; colours stay as they were accepted. */
+    static final String[] RENEWED = {"curve", "modelled"};
+
+    /**
+     * Works one accepted page out anew that was read by an older arithmetic: from its own picture, at the place that was found in
+     * it then.
+     *
+     * @return whether there was one
+     */
+    boolean renewOne() {
+        Optional<SheetReadingStore.ScanRow> old = store.olderThan(CellReading.ARITHMETIC);
+        old.ifPresent(scan -> {
+            try {
+                renew(new Collector(scan.collectorId(), ""), scan);
+            } catch (RuntimeException e) {
+                LOG.warn("Reading {} stays as it was read before: {}", scan.id(), e.toString());
+            }
+            store.renewed(scan.id(), CellReading.ARITHMETIC);
+        });
+        return old.isPresent();
+    }
+
+    private void renew(Collector me, SheetReadingStore.ScanRow scan) {
+        Optional<Sheets.Sheet> sheet = Optional.ofNullable(scan.chartId())
+                .flatMap(c -> sheets.sheet(me, c))
+                .filter(s -> scan.page() >= 1 && scan.page() <= s.plan().pages().size());
+        if (sheet.isEmpty()) return;
+        Picture picture =
+                Picture.of(pictures.original(me, scan.pictureId()).orElseThrow().bytes());
+        PageReading read = SheetInPicture.read(
+                picture.light(),
+                json.readValue(scan.map(), KeptMap.class).map(),
+                ruled(sheet.get(), scan.page()),
+                picture.isOfCamera(),
+                s -> true);
+        Map<Integer, CellReading> cells = read.cells().stream()
+                .filter(c -> !c.bare())
+                .collect(Collectors.toMap(CellReading::cell, Function.identity()));
+        transaction.executeWithoutResult(t -> {
+            Set<Long> paints = new LinkedHashSet<>();
+            for (ReadingStore.OfScan r : pictures.ofScan(me, scan.id())) {
+                if (!cells.containsKey(r.cell())) continue;
+                Map<String, Object> row =
+                        new HashMap<>(NewReading.of(cells.get(r.cell())).row());
+                row.keySet().retainAll(Set.of(RENEWED));
+                rows.derive(me, "reading", r.id(), row);
+                paints.add(r.paint());
+            }
+            facts.follows(me, paints);
+        });
     }
 
     private Page byMarks(Collector me, SheetReadingStore.ScanRow scan, Light light) {

@@ -130,6 +130,20 @@ class SheetReadingStore {
                 """).query(ScanRow.class).optional();
     }
 
+    /** One that was accepted, and read by an older arithmetic than this. */
+    Optional<ScanRow> olderThan(int arithmetic) {
+        return db.sql(SCAN + " where s.state = 'ACCEPTED' and s.arithmetic < ? order by s.id limit 1")
+                .param(arithmetic)
+                .query(ScanRow.class)
+                .optional();
+    }
+
+    void renewed(long id, int arithmetic) {
+        db.sql("update scan set arithmetic = ? where id = ?")
+                .params(arithmetic, id)
+                .update();
+    }
+
     boolean begin(long id, LocalDateTime at) {
         return db.sql("update scan set state = 'READING', progress = 0, started_at = ?, version = version + 1"
                                 + " where id = ? and state = 'QUEUED'")

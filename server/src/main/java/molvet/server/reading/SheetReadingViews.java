@@ -324,7 +324,7 @@ class SheetReadingViews {
                             : entries.get(second).name(),
                     LabValue.of(c.massTone()),
                     LabValue.of(c.tint()),
-                    c.curve().stream().map(LabValue::of).toList(),
+                    c.run().colours().stream().map(LabValue::of).toList(),
                     KeptCell.KeptMargins.of(c.margins()),
                     c.granulation().orElse(null),
                     c.grain(),
@@ -336,12 +336,12 @@ class SheetReadingViews {
                     c.separation(),
                     c.range(),
                     c.hueTurn().orElse(null),
-                    LabValue.of(c.peak()),
+                    LabValue.of(c.run().peak()),
                     c.confidence(),
                     c.bare(),
                     row.leftOut(),
                     c.notes(),
-                    PaintViews.StripView.of(Strip.of(c.massTone(), c.tint(), c.covering(), c.grain())),
+                    PaintViews.StripView.of(Strip.of(c.run(), c.covering(), c.grain())),
                     earlier.map(LabValue::of).orElse(null),
                     c.bare()
                             ? null
@@ -357,16 +357,18 @@ class SheetReadingViews {
 
     private static List<PiecePlace> pieces(Plan.Cell cell, CellReading c, SheetJob.KeptMap kept, PageMap map) {
         List<PiecePlace> all = new ArrayList<>();
+        long painted = cell.parts().stream().filter(p -> p.kind().isPainted()).count();
         int at = 0;
         for (Plan.Part p : cell.parts()) {
             if (!p.kind().isPainted()) continue;
-            List<Lab> run = c.curve();
-            List<Lab> own = c.bare() || run.isEmpty()
+            List<Lab> run = c.run().colours();
+            int last = run.size() - 1;
+            List<Lab> own = c.bare()
                     ? List.of()
                     : switch (p.kind()) {
-                        case FIELD -> run.subList(Math.min(at, run.size() - 1), run.size());
+                        case FIELD -> run;
                         case DROP -> List.of(c.tint());
-                        default -> List.of(run.get(Math.min(at, run.size() - 1)));
+                        default -> List.of(run.get(Math.round(last * at / (float) Math.max(1, painted - 1))));
                     };
             at++;
             all.add(new PiecePlace(

@@ -238,9 +238,7 @@ class SheetReadings {
                         long swatch = q.swatch() != null && q.painted()
                                 ? q.swatch()
                                 : sheets.painted(me, sheet.id(), c.cell(), now);
-                        Map<String, Object> row = NewReading.of(
-                                        c,
-                                        json.writeValueAsString(KeptCell.of(c).curve()))
+                        Map<String, Object> row = NewReading.of(c)
                                 .onto(swatch, now)
                                 .read(s, c.cell())
                                 .row();

@@ -4,11 +4,13 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.reading.Repeats;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.collection.Measured;
 import molvet.server.collection.PaintViews;
 import molvet.server.colour.LabValue;
+import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Utc;
 import molvet.server.shelf.ShelfStore;
@@ -104,6 +106,7 @@ class SwatchViews implements PaintViews.Swatches {
             ReadingStore.ReadingRow r, List<ReadingStore.ReadingRow> all, Optional<Long> counting) {
         Lab massTone = new Lab(r.massL(), r.massA(), r.massB());
         Lab tint = new Lab(r.tintL(), r.tintA(), r.tintB());
+        WashRun run = Runs.of(r.curve(), r.modelled(), massTone, tint);
         return new PaintViews.ReadingView(
                 r.id(),
                 r.pictureId(),
@@ -118,12 +121,13 @@ class SwatchViews implements PaintViews.Swatches {
                 r.arithmetic(),
                 LabValue.of(massTone),
                 LabValue.of(tint),
+                run.colours().stream().map(LabValue::of).toList(),
                 r.granulation(),
                 r.covering(),
                 r.blackL() == null ? null : new LabValue(r.blackL(), r.blackA(), r.blackB()),
                 new PaintViews.MarginsView(r.spread(), r.tintSpread(), r.variationSpread(), r.coveringSpread()),
                 lines(r.notes()),
-                PaintViews.strip(massTone, tint, r.covering(), r.granulation()),
+                PaintViews.strip(run, r.covering(), r.granulation()),
                 readings.spots(r),
                 r.at().toInstant(ZoneOffset.UTC).toString());
     }

@@ -215,14 +215,15 @@ class ArrangingController {
             PaintEntry e = there.containsKey(p) ? entries.get(there.get(p).paintId()) : null;
             list.add(
                     e == null
-                            ? new ContentsSheet.Listed(place.toString(), "", "", "", "", List.of())
+                            ? new ContentsSheet.Listed(place.toString(), "", "", "", "", List.of(), 0)
                             : new ContentsSheet.Listed(
                                     place.toString(),
                                     e.name(),
                                     e.maker() == null ? "" : e.maker(),
                                     String.join("+", e.recipe()),
                                     e.accession(),
-                                    e.strip() == null ? List.of() : e.strip().stops()));
+                                    e.strip() == null ? List.of() : e.strip().stops(),
+                                    e.strip() == null ? 0 : e.strip().grain()));
         }
         String code = row.code();
         ContentsSheet sheet = new ContentsSheet(

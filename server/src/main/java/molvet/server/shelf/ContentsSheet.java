@@ -17,8 +17,15 @@ final class ContentsSheet {
     private final String title;
     private final List<Listed> entries;
 
-    /** @param stops the paint as it was measured, {@code #rrggbb}; empty if it was not; {@code name} empty for a gap */
-    record Listed(String place, String name, String maker, String recipe, String accession, List<String> stops) {}
+    /** @param stops the paint as it was measured, {@code #rrggbb}; empty if it was not; {@code grain} as a share of its run; {@code name} empty for a gap */
+    record Listed(
+            String place,
+            String name,
+            String maker,
+            String recipe,
+            String accession,
+            List<String> stops,
+            double grain) {}
 
     ContentsSheet(String title, List<Listed> entries) {
         this.title = title;
@@ -40,7 +47,7 @@ final class ContentsSheet {
             if (e.name.isEmpty()) {
                 pen.line(40, y - 0.8, 60, y - 0.8, 0.1);
             } else {
-                if (!e.stops.isEmpty()) pen.wash(new Rect(40, y - 3.6, 18, 4.4), e.stops, false);
+                if (!e.stops.isEmpty()) pen.wash(new Rect(40, y - 3.6, 18, 4.4), e.stops, e.grain, false);
                 else pen.rectangle(40, y - 3.6, 18, 4.4, 0.1);
                 text(pen, Letters.BOOK, e.name, 61, y, 60, 3.2);
                 text(pen, Letters.PLAIN, e.maker, 123, y, 22, 2.4);

@@ -119,7 +119,7 @@ class ChoosingApiTest {
         assertThat(plane.get("dots")).hasSize(4);
         assertThat(plane.get("without").asInt()).isEqualTo(1);
         assertThat(plane.at("/dots/0/path")).hasSize(5);
-        assertThat(plane.get("gaps").toString()).contains("the other 210 degrees, round blue-green, are empty");
+        assertThat(plane.get("gaps").toString()).contains("the other 196 degrees, round blue-green, are empty");
         assertThat(plane.at("/groups/0/paints")
                         .valueStream()
                         .map(p -> p.get("name").asString()))
@@ -259,11 +259,11 @@ class ChoosingApiTest {
             s.execute(
                     "insert into paint (collector_id, accession, name, maker_id, label_text, created_at, recipe, pigments,"
                             + " standing, voices, order_key, hue, warmth, mass_l, mass_a, mass_b, tint_l,"
-                            + " tint_a, tint_b, granulation, covering, facts, reading_id)"
+                            + " tint_a, tint_b, granulation, covering, curve, modelled, facts, reading_id)"
                             + " select collector_id, accession + seq, concat(name, ' ', seq), maker_id, label_text, created_at,"
                             + " recipe, pigments, standing, voices, order_key + seq / 1e4, hue, warmth, mass_l + mod(seq, 5) / 10,"
                             + " mass_a, mass_b, tint_l,"
-                            + " tint_a, tint_b, granulation, covering, facts, reading_id from one, seq_1_to_"
+                            + " tint_a, tint_b, granulation, covering, curve, modelled, facts, reading_id from one, seq_1_to_"
                             + many);
         }
     }

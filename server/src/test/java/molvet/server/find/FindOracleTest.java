@@ -21,6 +21,7 @@ import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Swatchable;
 import molvet.core.collection.Warmth;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Words;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
@@ -230,14 +231,25 @@ class FindOracleTest {
     }
 
     private static Optional<Lab> massTone(JsonNode p) {
+        return counting(p).map(r -> lab(r.get("massTone")));
+    }
+
+    private static Optional<WashRun> run(JsonNode p) {
+        return counting(p)
+                .map(r -> new WashRun(
+                        r.get("run").valueStream().map(FindOracleTest::lab).toList(), true));
+    }
+
+    private static Optional<JsonNode> counting(JsonNode p) {
         return p.get("swatches")
                 .valueStream()
                 .flatMap(s -> s.get("readings").valueStream())
                 .filter(r -> r.get("counts").asBoolean())
-                .map(r -> r.get("massTone"))
-                .map(m -> new Lab(
-                        m.get("l").asDouble(), m.get("a").asDouble(), m.get("b").asDouble()))
                 .findFirst();
+    }
+
+    private static Lab lab(JsonNode c) {
+        return new Lab(c.get("l").asDouble(), c.get("a").asDouble(), c.get("b").asDouble());
     }
 
     private static Family family(JsonNode p) {
@@ -245,7 +257,7 @@ class FindOracleTest {
                 .valueStream()
                 .flatMap(i -> PigmentCode.parse(i.get("code").asString()).stream())
                 .toList());
-        return HUES.family(new Swatchable("", p.get("name").asString(), recipe, massTone(p), Optional.empty(), ""));
+        return HUES.family(new Swatchable("", p.get("name").asString(), recipe, run(p), Optional.empty(), ""));
     }
 
     private static void colours() {
@@ -262,19 +274,17 @@ class FindOracleTest {
                                 .filter(lab -> lab.differenceFrom(to) <= within)
                                 .isPresent());
             }
-            HUES.coolness(to).ifPresent(coolness -> {
+            run(other).flatMap(HUES::coolness).ifPresent(coolness -> {
                 term(
                         "warmer than " + number,
                         p -> family(p) == family(other)
-                                && massTone(p)
-                                        .flatMap(HUES::coolness)
+                                && run(p).flatMap(HUES::coolness)
                                         .filter(c -> c < coolness - Warmth.TELLS)
                                         .isPresent());
                 term(
                         "cooler than " + number,
                         p -> family(p) == family(other)
-                                && massTone(p)
-                                        .flatMap(HUES::coolness)
+                                && run(p).flatMap(HUES::coolness)
                                         .filter(c -> c > coolness + Warmth.TELLS)
                                         .isPresent());
             });

@@ -13,6 +13,7 @@ import java.util.Map;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
+import molvet.core.reading.CellReading;
 import molvet.server.Api;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
@@ -94,11 +95,11 @@ class ReadingApiTest {
                 me.post(path + "/swap", Map.of("cell", 1, "other", 3)).must(200).json();
         assertThat(mended.get("suspicions")).isEmpty();
         assertThat(cell(mended, 1).at("/entry/name").asString()).isEqualTo("Thrift");
-        // Each strip gets paler from square to square.
+        // Each strip gets paler from strength to strength.
         for (JsonNode c : mended.get("cells")) {
             List<Double> l =
                     c.get("steps").valueStream().map(s -> s.get("l").asDouble()).toList();
-            assertThat(l).hasSize(4).isSorted();
+            assertThat(l).hasSize(11).isSorted();
         }
         me.post(path + "/cells/5/left-out", Map.of("out", true)).must(200);
         assertThat(me.post(path + "/accept", Map.of())
@@ -110,7 +111,7 @@ class ReadingApiTest {
         JsonNode blue = paint(1);
         assertThat(lab(blue.at("/swatches/0/readings/0/massTone")).hue()).isBetween(260.0, 320.0);
         assertThat(blue.at("/swatches/0/readings/0/source").asString()).isEqualTo("SHEET");
-        assertThat(blue.at("/swatches/0/readings/0/arithmetic").asInt()).isEqualTo(3);
+        assertThat(blue.at("/swatches/0/readings/0/arithmetic").asInt()).isEqualTo(CellReading.ARITHMETIC);
         assertThat(blue.get("strip").isNull()).isFalse();
         assertThat(blue.at("/voices/granulation/paper").asString()).isEqualTo("STRONG");
         assertThat(paint(5).get("swatches")).isEmpty();
@@ -506,7 +507,7 @@ class ReadingApiTest {
                 .json();
         JsonNode reading = read.at("/swatches/0/readings/0");
         assertThat(reading.get("source").asString()).isEqualTo("PICKED");
-        assertThat(reading.get("arithmetic").asInt()).isEqualTo(3);
+        assertThat(reading.get("arithmetic").asInt()).isEqualTo(CellReading.ARITHMETIC);
         assertThat(reading.get("massTone").get("l").asDouble())
                 .isLessThan(reading.get("tint").get("l").asDouble() - 25);
         assertThat(reading.at("/massTone/a").asDouble())

@@ -10,7 +10,6 @@ import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.HashMap;
-import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import javax.imageio.ImageIO;
@@ -46,8 +45,8 @@ final class TestSheet {
     BufferedImage printed(int dpi, String code) {
         Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
         plan.cells()
-                .forEach(c ->
-                        lettered.put(c.index(), new ChartPainter.Lettered("Colour", "", "PB29", "", List.of(), "")));
+                .forEach(c -> lettered.put(
+                        c.index(), new ChartPainter.Lettered("Colour", "", "PB29", "", Optional.empty(), "")));
         ChartPainter painter = new ChartPainter(
                 new ChartPainter.Head("C-0001", "", ruled.form(), code, false, false, false),
                 plan,

@@ -27,6 +27,9 @@ public final class Optics {
     /** Bare paper’s reflectance: a little warm. */
     static final double[] PAPER = paper();
 
+    /** ΔE00 from the paper at which a painter calls a wash pale enough. */
+    private static final double PALE = 14;
+
     /** Waterproof black. */
     static final double BLACK = 0.025;
 
@@ -56,6 +59,14 @@ public final class Optics {
                 r[i] = reflect(Math.max(0, absorption) * thickness, s[i] * thickness, ground[i]);
             }
             return r;
+        }
+
+        /** How thin a wash of it is let run out: however it covers, until its colour is near that of the paper. */
+        public double palest(double most) {
+            Lab bare = lab(PAPER);
+            double thin = most;
+            while (thin > 0.002 && colour(thin).differenceFrom(bare) > PALE) thin *= 0.85;
+            return thin;
         }
 
         /** What a colour meter reads of it: the mean light over the grain, which is a normal spread of the logarithm. */

@@ -98,8 +98,8 @@ public final class SheetPainter {
                     new PaintedSheet.Truth(
                             which,
                             f.colour(MASS * Math.exp(hand)),
-                            f.colour(TINT * Math.exp(hand)),
-                            f.showing(MASS, TINT),
+                            f.colour(f.palest(TINT) * Math.exp(hand)),
+                            f.showing(MASS, f.palest(TINT)),
                             f.covering(MASS * Math.exp(hand)),
                             f.stain()));
         }
@@ -253,6 +253,7 @@ public final class SheetPainter {
         double bx = box.x() + random.nextDouble() * box.width();
         double by = box.y() + random.nextDouble() * box.height();
         double br = 1.5 + 2 * random.nextDouble();
+        double palest = f.palest(TINT);
         double uneven = how.careful() ? 0.03 : 0.06;
         double slopeX = uneven * random.nextGaussian();
         double slopeY = uneven * random.nextGaussian();
@@ -266,7 +267,7 @@ public final class SheetPainter {
             double s = (x - box.x()) / box.width();
             double t = (y - box.y()) / box.height();
             double ln = Math.log(MASS)
-                    + Math.log(TINT / MASS) * along.at(s, t)
+                    + Math.log(palest / MASS) * along.at(s, t)
                     + hand
                     + slopeX * (s - 0.5)
                     + slopeY * (t - 0.5);

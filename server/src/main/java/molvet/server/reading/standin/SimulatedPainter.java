@@ -7,6 +7,7 @@ import java.io.UncheckedIOException;
 import java.util.List;
 import java.util.Random;
 import javax.imageio.ImageIO;
+import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -39,6 +40,9 @@ public final class SimulatedPainter {
     private static final double LINE = 0.02;
     private static final double MASS = 1.7;
     private static final double TINT = 0.07;
+    /** ΔE00 from the paper at which a painter calls a wash pale enough. */
+    private static final double PALE = 14;
+
     private final PigmentReference reference;
     private final Washes washes = new Washes();
 
@@ -56,12 +60,13 @@ public final class SimulatedPainter {
         double[][] tooth = tooth(random);
         BufferedImage image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_INT_RGB);
         double[][][] table = table(film);
+        double palest = palest(table);
         for (int y = 0; y < HEIGHT; y++) {
             for (int x = 0; x < WIDTH; x++) {
                 double u = x / (double) WIDTH;
                 double v = y / (double) HEIGHT;
                 boolean line = u > 0.23 && u < 0.33 && v > 0.04 && v < 0.86;
-                double thickness = thickness(u, v, tooth[y][x] * film.grain);
+                double thickness = thickness(u, v, tooth[y][x] * film.grain, palest);
                 int rgb = 0;
                 for (int band = 0; band < 3; band++) {
                     double bare = line ? LINE : PAPER[band] * (1 + 0.006 * tooth[y][x]);
@@ -82,13 +87,28 @@ public final class SimulatedPainter {
     }
 
     /** Full strength to a quarter of the way, graded after it, palest at the end; bare outside an uneven edge. */
-    private static double thickness(double u, double v, double grain) {
+    private static double thickness(double u, double v, double grain, double palest) {
         double edge = 0.006 * Math.sin(v * 37) + 0.006 * Math.sin(u * 53);
         if (u < 0.05 + edge || u > 0.96 + edge || v < 0.09 + edge || v > 0.80 + edge) return 0;
         double along = Math.min(1, Math.max(0, (u - 0.36) / 0.48));
-        double wash = MASS * Math.pow(TINT / MASS, along);
+        double wash = MASS * Math.pow(palest / MASS, along);
         double pooled = u < 0.07 || v > 0.775 ? 1.25 : 1;
         return wash * pooled * Math.exp(grain);
+    }
+
+    /** However it covers, a wash is let run out until it is near the paper. */
+    private static double palest(double[][][] table) {
+        double thin = TINT;
+        while (thin > 0.004 && seen(table, thin).differenceFrom(seen(table, 0.0025)) > PALE) thin *= 0.85;
+        return thin;
+    }
+
+    private static Lab seen(double[][][] table, double thickness) {
+        return new Srgb(
+                        Srgb.encode(look(table[0][0], thickness)),
+                        Srgb.encode(look(table[0][1], thickness)),
+                        Srgb.encode(look(table[0][2], thickness)))
+                .toLab();
     }
 
     /** Light back from a film for thicknesses evenly spaced in their logarithm, over paper and over the line. */
