@@ -3492,7 +3492,9 @@ export interface components {
         };
         GroupView: {
             name: string;
+            note?: string;
             paints: number[];
+            unpainted: number[];
         };
         Health: {
             progress: string;
@@ -4146,6 +4148,7 @@ export interface components {
         OrderGroup: {
             ids: string[];
             name: string;
+            note?: string;
         };
         PageBox: {
             cells: components["schemas"]["CellBox"][];
@@ -4466,6 +4469,7 @@ export interface components {
             groupsAre: string;
             /** Format: int32 */
             groupsInAll: number;
+            missing: string;
             tooMany: boolean;
             /** Format: int32 */
             without: number;

@@ -36,13 +36,7 @@ export function Strip({ strip, seed, label, className = "", shape = "row" }: Pro
       />
     );
   }
-  return (
-    <img
-      src={picture}
-      alt={`${label}, full strength to palest`}
-      className={`block [image-rendering:pixelated] ${className}`}
-    />
-  );
+  return <img src={picture} alt={`${label}, full strength to palest`} className={`block ${className}`} />;
 }
 
 /** What a strip was drawn from, in words. */

@@ -75,7 +75,11 @@ export function PlanPage() {
   const made = plan.isError ? undefined : plan.data;
   const paints = new Map(made?.order.map((p) => [p.id, p]));
   const shown = made?.pages[Math.min(page, made.pages.length - 1)];
-  const group = new Map(made?.groups.flatMap((g) => g.paints.map((p) => [p, g.name] as const)));
+  const group = new Map(
+    made?.groups.flatMap((g) =>
+      g.paints.map((p) => [p, g.unpainted.includes(p) ? `${g.name}, by its recipe` : g.name] as const),
+    ),
+  );
 
   return (
     <Page

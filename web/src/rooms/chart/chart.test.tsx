@@ -171,7 +171,7 @@ test("paints are chosen, what cannot be painted says why, and the plan is kept o
     notes: ["Nothing is left over."],
     size: 20,
     order: [paint(1, "Deep Shelter Blue")],
-    groups: [{ name: "blues", paints: [1] }],
+    groups: [{ name: "blues", paints: [1], unpainted: [] }],
     cusps: [],
   };
   const answers = {

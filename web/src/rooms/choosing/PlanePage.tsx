@@ -102,11 +102,10 @@ export function PlanePage() {
             </p>
           </div>
           <div className="space-y-6 min-w-0">
-            <Said
-              title="Gaps"
-              none="The wheel is filled all round."
-              lines={plane.gaps.map((g) => ({ key: g.said, said: g.said }))}
-            />
+            <section>
+              <h2 className="font-semibold mb-1">What is missing</h2>
+              <p>{plane.missing}</p>
+            </section>
             <Said
               title="Crowds"
               none="Nowhere do four or more crowd."

@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
-import java.util.stream.Collectors;
+import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Cautions;
@@ -26,7 +26,7 @@ import molvet.core.pigment.UsualColour;
  * @param lightfastness how many of each verdict; those nobody speaks of are in none
  * @param fading paints that are poor or fugitive
  * @param borneOut of each trait, claims that the paper has answered, and how many of them it agrees with
- * @param missing places on the wheel that no paint fills; {@code missingWithoutFading} once those that fade are taken out
+ * @param wheel what is missing on it; {@code withoutFading} once those that fade are taken out
  * @param cautions paints by the element that calls for care
  * @param guessed how many colours were not measured and are taken from their recipes
  */
@@ -38,8 +38,8 @@ public record ReportCard(
         Map<Lightfastness, Integer> lightfastness,
         List<Long> fading,
         Map<Trait, Answered> borneOut,
-        List<Range> missing,
-        List<Range> missingWithoutFading,
+        Wheel wheel,
+        Wheel withoutFading,
         Map<String, List<Long>> cautions,
         int guessed) {
 
@@ -68,8 +68,8 @@ public record ReportCard(
         Map<Lightfastness, Integer> lasting = new EnumMap<>(Lightfastness.class);
         Map<Trait, Answered> borne = new EnumMap<>(Trait.class);
         Map<String, List<Long>> cautions = new TreeMap<>();
-        List<Lab> all = new ArrayList<>();
-        List<Lab> kept = new ArrayList<>();
+        List<Wheel.Seen> all = new ArrayList<>();
+        List<Wheel.Seen> kept = new ArrayList<>();
         int guessed = 0;
         for (Entry e : paints) {
             e.lastsAs.ifPresent(l -> lasting.merge(l, 1, Integer::sum));
@@ -86,8 +86,9 @@ public record ReportCard(
             Optional<Lab> half = half(e, reference);
             if (e.run.isEmpty() && half.isPresent()) guessed++;
             half.ifPresent(h -> {
-                all.add(h);
-                if (!e.fades()) kept.add(h);
+                Wheel.Seen seen = Wheel.Seen.of(h, e.recipe);
+                all.add(seen);
+                if (!e.fades()) kept.add(seen);
             });
         }
         return new ReportCard(
@@ -98,8 +99,8 @@ public record ReportCard(
                 lasting,
                 paints.stream().filter(Entry::fades).map(Entry::paint).toList(),
                 borne,
-                Range.missing(all),
-                Range.missing(kept),
+                Wheel.of(all, paints.size(), measured(paints)),
+                Wheel.of(kept, paints.size(), measured(paints)),
                 cautions,
                 guessed);
     }
@@ -127,24 +128,33 @@ public record ReportCard(
         return String.join(" · ", all);
     }
 
-    public String lacks() {
-        return missing.isEmpty() ? "Every place on the wheel is filled." : no(missing) + ".";
+    public List<Range> missing() {
+        return wheel.places();
     }
 
-    /** What is missing once those that fade are taken out; empty where none fades. */
+    public List<Range> missingWithoutFading() {
+        return withoutFading.places();
+    }
+
+    public String lacks() {
+        return wheel.said();
+    }
+
+    /** What is missing once those that fade are taken out; empty where none fades, or nothing can be said. */
     public Optional<String> lacksWithoutFading() {
-        if (fading.isEmpty()) return Optional.empty();
-        List<Range> more =
-                missingWithoutFading.stream().filter(r -> !missing.contains(r)).toList();
+        if (fading.isEmpty() || !wheel.isTold()) return Optional.empty();
+        List<Range> more = missingWithoutFading().stream()
+                .filter(r -> !missing().contains(r))
+                .toList();
         return Optional.of(
                 more.isEmpty()
                         ? "With the fading ones taken out, nothing more is missing."
                         : "With the fading ones taken out, " + (paints - fading.size()) + " are left: then also "
-                                + no(more).toLowerCase(Locale.ROOT) + ".");
+                                + Wheel.no(more).toLowerCase(Locale.ROOT) + ".");
     }
 
-    private static String no(List<Range> places) {
-        return places.stream().map(Range::words).collect(Collectors.joining(", no ", "No ", ""));
+    private static int measured(Collection<Entry> paints) {
+        return (int) paints.stream().filter(e -> e.run.isPresent()).count();
     }
 
     /** Half strength, where hue is plainest: as measured, else as the recipe usually comes out. */

@@ -34,6 +34,20 @@ public enum Family {
         return hue;
     }
 
+    /** L* taken where nothing else tells it (from memory: the middle of the family at full strength). */
+    double lightness() {
+        return switch (this) {
+            case WHITE -> 95;
+            case YELLOW -> 80;
+            case ORANGE -> 60;
+            case EARTH -> 55;
+            case GREY, RED -> 42;
+            case PINK, GREEN, BROWN -> 36;
+            case VIOLET, BLUE -> 27;
+            case BLACK -> 17;
+        };
+    }
+
     public boolean isNeutral() {
         return this == GREY || this == BLACK || this == WHITE;
     }

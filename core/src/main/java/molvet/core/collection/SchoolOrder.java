@@ -12,11 +12,13 @@ import molvet.core.colour.WashRun;
 import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.UsualColour;
 
 /**
  * Puts colours in the order of a school.
  *
- * <p>A colour’s family is what was measured, else what its name says, else what its first pigment is. Inside a family cool
+ * <p>A colour’s family is what was measured at half strength (near a border, its pigment decides), else what its name says, else
+ * what its first pigment is; what is not painted out stands where its recipe usually comes out. Inside a family cool
  * comes before warm, and warm is nearness in hue to orange: it is a relation between neighbours, not a fact of one colour.
  * Families and thresholds are common practice, no published source.
  */
@@ -29,6 +31,8 @@ public final class SchoolOrder {
     private static final double VIVID = 62;
     /** Nearer to a border between families than this, in degrees, a colour is on the cusp. */
     private static final double CUSP = 5;
+    /** Nearer to a border than this, in degrees, the hue of its pigment decides on which side a colour is. */
+    private static final double PRIOR = 10;
 
     private static final List<Border> BORDERS = List.of(
             new Border(15, Family.PINK, Family.RED),
@@ -47,8 +51,20 @@ public final class SchoolOrder {
 
     private record Border(double hue, Family before, Family after) {}
 
-    /** A group of an order, by the name people give it. */
-    public record Group(String name, List<String> ids) {}
+    /** A group of an order, by the name people give it; {@code unpainted} are those of it that were not measured. */
+    public record Group(String name, List<String> ids, List<String> unpainted) {
+        /** What to know of it: that some stand by their recipe and not by their own paint. */
+        public Optional<String> note() {
+            return unpainted.isEmpty()
+                    ? Optional.empty()
+                    : Optional.of((unpainted.size() == ids.size()
+                                    ? "None is painted out yet: they stand"
+                                    : unpainted.size() + (unpainted.size() == 1 ? " is" : " are")
+                                            + " not painted out yet and "
+                                            + (unpainted.size() == 1 ? "stands" : "stand"))
+                            + " where the recipe usually comes out.");
+        }
+    }
 
     /** A colour that could stand in either of two families; it is asked about once. */
     public record Cusp(String id, Family one, Family other, String why) {}
@@ -110,7 +126,12 @@ public final class SchoolOrder {
                 groups.entrySet().stream()
                         .map(g -> new Group(
                                 g.getKey(),
-                                g.getValue().stream().map(p -> p.colour.id()).toList()))
+                                g.getValue().stream().map(p -> p.colour.id()).toList(),
+                                g.getValue().stream()
+                                        .filter(p -> p.colour.measured().isEmpty())
+                                        .filter(p -> school != School.BY_HAND && school != School.MAKER)
+                                        .map(p -> p.colour.id())
+                                        .toList()))
                         .toList(),
                 cusps);
     }
@@ -276,8 +297,14 @@ public final class SchoolOrder {
 
     private Placed placed(Swatchable c) {
         Optional<Lab> seen = c.measured().map(WashRun::half);
-        double hue = seen.map(Lab::hue).orElse(Double.NaN);
-        double lightness = c.measured().map(r -> r.full().l()).orElse(50.0);
+        // What is not painted out is taken to be as its recipe usually comes out.
+        Optional<UsualColour> usual = seen.isPresent() ? Optional.empty() : UsualColour.of(c.recipe(), reference);
+        double hue = seen.or(() -> usual.map(UsualColour::half).filter(h -> h.chroma() >= NEUTRAL))
+                .map(Lab::hue)
+                .orElse(Double.NaN);
+        Optional<Double> lightness = c.measured()
+                .map(r -> r.full().l())
+                .or(() -> usual.map(u -> u.massTone().l()));
         Optional<Family> spoken = Hue.spokenIn(c.name()).map(Family::of);
         Optional<Family> pigment = c.recipe().pigments().stream()
                 .flatMap(p -> reference.find(p).stream())
@@ -305,10 +332,10 @@ public final class SchoolOrder {
         }
         if (c.chosen().isPresent()) {
             Family chosen = c.chosen().get();
-            return new Placed(c, chosen, Optional.empty(), or(hue, chosen), lightness, true);
+            return new Placed(c, chosen, Optional.empty(), or(hue, chosen), lightness.orElse(chosen.lightness()), true);
         }
         boolean known = seen.isPresent() || spoken.isPresent() || pigment.isPresent();
-        return new Placed(c, guess, cusp, or(hue, guess), lightness, known);
+        return new Placed(c, guess, cusp, or(hue, guess), lightness.orElse(guess.lightness()), known);
     }
 
     private static double or(double hue, Family family) {
@@ -328,7 +355,15 @@ public final class SchoolOrder {
         if (warm && (lab.chroma() < dull && lightness < 62 && !vivid || earthPigment)) {
             return lightness < 40 ? Family.BROWN : Family.EARTH;
         }
-        return byHue(hue);
+        return prior(hue, pigment).orElseGet(() -> byHue(hue));
+    }
+
+    /** Near a border between two families the pigment decides which of them it is: painters name colours by it. */
+    private static Optional<Family> prior(double hue, Optional<Family> pigment) {
+        return BORDERS.stream()
+                .filter(b -> Math.abs((hue - b.hue + 540) % 360 - 180) < PRIOR)
+                .flatMap(b -> pigment.stream().filter(f -> f == b.before || f == b.after))
+                .findFirst();
     }
 
     private static Family byHue(double hue) {

@@ -185,6 +185,33 @@ public record WashRun(List<Lab> colours, boolean measured) {
         return at((full().l() + Lab.PAPER.l()) / 2);
     }
 
+    /**
+     * Colours along the run that differ evenly from one to the next, by the distance in L*a*b*: as it is drawn. A yellow pales in its
+     * last few steps of lightness, and would else show nothing of it.
+     */
+    public List<Lab> drawn() {
+        double[] along = new double[colours.size()];
+        for (int i = 1; i < along.length; i++) {
+            Lab a = colours.get(i - 1);
+            Lab b = colours.get(i);
+            along[i] = along[i - 1] + Math.hypot(b.l() - a.l(), Math.hypot(b.a() - a.a(), b.b() - a.b()));
+        }
+        double whole = along[along.length - 1];
+        if (whole < FLAT) return List.of(full(), palest());
+        List<Lab> even = new ArrayList<>(STRENGTHS);
+        int at = 1;
+        for (int i = 0; i < STRENGTHS; i++) {
+            double wanted = whole * i / (STRENGTHS - 1);
+            while (at < along.length - 1 && along[at] < wanted) at++;
+            Lab a = colours.get(at - 1);
+            Lab b = colours.get(at);
+            double step = along[at] - along[at - 1];
+            double t = step > 0 ? Math.min(1, Math.max(0, (wanted - along[at - 1]) / step)) : 0;
+            even.add(new Lab(a.l() + t * (b.l() - a.l()), a.a() + t * (b.a() - a.a()), a.b() + t * (b.b() - a.b())));
+        }
+        return even;
+    }
+
     /** The strongest chroma on the way. */
     public Lab peak() {
         return colours.stream().max(Comparator.comparingDouble(Lab::chroma)).orElseThrow();

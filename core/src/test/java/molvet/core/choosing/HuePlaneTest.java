@@ -4,7 +4,9 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
+import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
+import molvet.core.pigment.Recipe;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -92,13 +94,14 @@ class HuePlaneTest {
         "270, 4, DARK"
     })
     void everyColourHasItsPlaceOnTheWheel(double hue, double chroma, Range place) {
-        assertThat(Range.of(at(hue, chroma))).isEqualTo(place);
+        assertThat(Range.of(at(hue, chroma), Recipe.NONE)).isEqualTo(place);
     }
 
     @Test
     void whatIsMissingIsNamed() {
         List<Lab> all = new ArrayList<>();
         for (int hue = 0; hue < 360; hue += 5) if (hue > 25 && hue < 345) all.add(at(hue, 50));
-        assertThat(Range.missing(all)).containsExactly(Range.COOL_RED, Range.EARTH, Range.DARK);
+        assertThat(Range.missing(all.stream().map(c -> Range.of(c, Recipe.NONE)).toList()))
+                .containsExactly(Range.COOL_RED, Range.EARTH, Range.DARK);
     }
 }

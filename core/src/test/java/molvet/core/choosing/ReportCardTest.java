@@ -6,6 +6,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Grade;
@@ -160,7 +161,7 @@ class ReportCardTest {
     })
     void everyPlaceOnTheWheelHasItsPaint(String paint, double hue, double chroma, Range place) {
         double turn = Math.toRadians(hue);
-        assertThat(Range.of(new Lab(50, chroma * Math.cos(turn), chroma * Math.sin(turn))))
+        assertThat(Range.of(new Lab(50, chroma * Math.cos(turn), chroma * Math.sin(turn)), Recipe.NONE))
                 .as(paint)
                 .isEqualTo(place);
     }
@@ -168,7 +169,7 @@ class ReportCardTest {
     @Test
     void noHueFallsBetweenTwoPlaces() {
         for (double angle = 0; angle < 360; angle += 0.25)
-            assertThat(Range.of(hue(angle))).isNotNull();
+            assertThat(Range.of(hue(angle), Recipe.NONE)).isNotNull();
         assertThat(Range.missing(List.of())).containsExactly(Range.values());
     }
 }

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;

@@ -172,7 +172,9 @@ class ChartController {
             @OneOf(School.class) @Nullable String school,
             @Nullable List<ColourAsked> colours) {}
 
-    record OrderGroup(String name, List<String> ids) {}
+    /** {@code note}: that some of it stand by their recipes. */
+    record OrderGroup(
+            String name, List<String> ids, @Nullable String note) {}
 
     record OrderCusp(String id, List<String> between, String why) {}
 
@@ -206,7 +208,7 @@ class ChartController {
         return new OrderAnswer(
                 ordered.order(),
                 ordered.groups().stream()
-                        .map(g -> new OrderGroup(g.name(), g.ids()))
+                        .map(g -> new OrderGroup(g.name(), g.ids(), g.note().orElse(null)))
                         .toList(),
                 ordered.cusps().stream()
                         .map(c -> new OrderCusp(

@@ -166,7 +166,11 @@ class ChartViews {
         }
     }
 
-    record GroupView(String name, List<Long> paints) {}
+    record GroupView(
+            String name,
+            List<Long> paints,
+            List<Long> unpainted,
+            @Nullable String note) {}
 
     record ChartPage(
             long id,
@@ -476,7 +480,10 @@ class ChartViews {
                 order.stream().map(entries::get).filter(Objects::nonNull).toList(),
                 schools.order(school, colours).groups().stream()
                         .map(g -> new GroupView(
-                                g.name(), g.ids().stream().map(Long::parseLong).toList()))
+                                g.name(),
+                                g.ids().stream().map(Long::parseLong).toList(),
+                                g.unpainted().stream().map(Long::parseLong).toList(),
+                                g.note().orElse(null)))
                         .toList(),
                 mixed ? List.of() : cusps(school, inOrder, entries));
     }

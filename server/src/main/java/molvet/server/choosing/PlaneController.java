@@ -8,6 +8,7 @@ import java.util.Optional;
 import molvet.core.choosing.HuePlane;
 import molvet.core.choosing.Redundancy;
 import molvet.core.choosing.Sample;
+import molvet.core.choosing.Wheel;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
@@ -76,11 +77,13 @@ class PlaneController {
     record SubstituteGroup(List<PaintViews.PaintEntry> paints, double widest, List<String> losses) {}
 
     /**
+     * @param missing what the wheel lacks, as the report card says it; {@code gaps} its wide stretches, to be drawn
      * @param tooMany whether so many are near each other that there are no groups
      * @param without how many of the find are not measured, and so have no dot
      */
     record PlaneView(
             List<PlaneDot> dots,
+            String missing,
             List<PlaneGap> gaps,
             List<PlaneCrowd> crowds,
             List<SubstituteGroup> groups,
@@ -131,13 +134,18 @@ class PlaneController {
                                 .map(i -> seen.get(i).id())
                                 .toList())
                 .forEach(e -> entries.put(e.id(), e));
+        Wheel wheel = Wheel.of(
+                all.stream().map(s -> Wheel.Seen.of(s.run().half(), s.recipe())).toList(), rows.size(), all.size());
         return new PlaneView(
                 java.util.stream.IntStream.range(0, seen.size())
                         .mapToObj(i -> dot(seen.get(i), all.get(i), dots.get(i)))
                         .toList(),
-                HuePlane.gaps(dots).stream()
-                        .map(g -> new PlaneGap(g.from(), g.to(), g.said()))
-                        .toList(),
+                wheel.said(),
+                wheel.isTold()
+                        ? wheel.gaps().stream()
+                                .map(g -> new PlaneGap(g.from(), g.to(), g.said()))
+                                .toList()
+                        : List.of(),
                 HuePlane.crowds(dots).stream()
                         .limit(12)
                         .map(c -> new PlaneCrowd(
