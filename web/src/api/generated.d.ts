@@ -4197,6 +4197,7 @@ export interface components {
             total: number;
             troubles: components["schemas"]["Trouble"][];
             understood: components["schemas"]["Token"][];
+            ways: components["schemas"]["SecondWay"][];
         };
         PaintPage: {
             accession: string;
@@ -4916,6 +4917,11 @@ export interface components {
         };
         SchoolList: {
             schools: components["schemas"]["SchoolEntry"][];
+        };
+        SecondWay: {
+            find: string;
+            instead: string;
+            word: string;
         };
         SessionState: {
             demo: boolean;

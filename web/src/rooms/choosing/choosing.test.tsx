@@ -138,7 +138,7 @@ test("a comparison shows strips, over black, the sentence that matters and the v
 test("a paint is added by what it is called, and its likes are proposed", async () => {
   server({
     "GET /api/compare/like": { groups: [{ words: "the same name, from whoever makes it", paints: [1, 2] }] },
-    "GET /api/paints": { paints: [entry(3, "Slipway")], total: 1, understood: [], troubles: [] },
+    "GET /api/paints": { paints: [entry(3, "Slipway")], total: 1, understood: [], troubles: [], ways: [] },
     "GET /api/compare": COMPARISON,
   });
   const router = open(<ComparePage />, "/compare", "/compare?paints=1");
@@ -167,6 +167,7 @@ test("the plane says gaps, crowds and what stands in for what, and a dot says it
   server({
     "GET /api/plane": {
       dots: [dot(1, "Tide", 10, -40), dot(2, "Ferry", 11, -41)],
+      missing: "No cool green. Nothing from yellow to blue-green: 110 degrees without a green.",
       gaps: [{ from: 90, to: 200, said: "Nothing from yellow to blue-green: 110 degrees without a green." }],
       crowds: [{ paints: [1, 2], said: "4 crowd at blue, L* 50." }],
       groups: [

@@ -143,10 +143,33 @@ export function CollectionPage() {
                 </button>
               </li>
             ))}
-            {first?.mended && (
-              <li className="quiet self-center">Nothing is written so; shown is the nearest.</li>
-            )}
           </ul>
+        )}
+        {first?.mended && (
+          <p className="mb-3">
+            Was{" "}
+            <button
+              type="button"
+              className="underline code"
+              onClick={() => change("find", first.mended ?? "")}
+            >
+              {first.mended}
+            </button>{" "}
+            meant?
+          </p>
+        )}
+        {first && first.ways.length > 0 && (
+          <p className="quiet mb-3">
+            Also meant by it:{" "}
+            {first.ways.map((w, i) => (
+              <span key={w.find}>
+                {i > 0 && ", "}
+                <button type="button" className="underline" onClick={() => change("find", w.find)}>
+                  {w.instead.startsWith("word:") ? `names with “${w.word}”` : w.instead}
+                </button>
+              </span>
+            ))}
+          </p>
         )}
         <ProblemNote problem={list.error as Problem | null} />
         {empty && find && (

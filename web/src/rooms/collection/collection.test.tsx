@@ -136,15 +136,17 @@ test("what was understood is shown word by word and taken away word by word", as
         { written: "owned", words: "owned" },
       ],
       troubles: [{ at: 4, word: "near", message: "Say to which: near M-0031." }],
+      ways: [{ word: "blue", instead: "word:blue", find: "word:blue ownd near" }],
       total: 2,
-      mended: "hue:blue owned",
+      mended: "hue:blue owned near",
     },
     "GET /api/paints/1": page(),
   });
   const router = open(<CollectionPage />, "/collection", "/collection?find=hue%3Ablue+ownd+near");
   expect(await screen.findByText("2 paints found", { exact: false })).toBeTruthy();
   expect(screen.getByRole("alert").textContent).toContain("Say to which: near M-0031.");
-  expect(screen.getByText(/shown is the nearest/)).toBeTruthy();
+  expect(screen.getByRole("button", { name: "hue:blue owned near" })).toBeTruthy();
+  expect(screen.getByRole("button", { name: "names with “blue”" })).toBeTruthy();
   expect(screen.getByRole("link", { name: "Compare these" }).getAttribute("href")).toBe(
     "/compare?paints=1,2",
   );
@@ -158,7 +160,7 @@ test("what was understood is shown word by word and taken away word by word", as
 test("without a find the list says what is missing, and counts of nothing are not shown", async () => {
   server({
     "GET /api/waiting": COUNTS,
-    "GET /api/paints": { paints: [entry(1, "Tide")], understood: [], troubles: [], total: 1 },
+    "GET /api/paints": { paints: [entry(1, "Tide")], understood: [], troubles: [], ways: [], total: 1 },
     "GET /api/paints/1": page(),
   });
   open(<CollectionPage />, "/collection", "/collection");
@@ -169,7 +171,7 @@ test("without a find the list says what is missing, and counts of nothing are no
 });
 
 test("an empty collection and an empty find each say what to do", async () => {
-  const none = { paints: [], understood: [], troubles: [], total: 0 };
+  const none = { paints: [], understood: [], troubles: [], ways: [], total: 0 };
   server({ "GET /api/waiting": { ...COUNTS, rooms: { "/collection": 0 } }, "GET /api/paints": none });
   open(<CollectionPage />, "/collection", "/collection");
   expect((await screen.findByRole("link", { name: "Add the first paint" })).getAttribute("href")).toBe(

@@ -128,7 +128,7 @@ test("what waits on the shelf is one list, and each thing leads to its paint", a
 
 test("a lost card in the hand is found and put back in one tap", async () => {
   const asked = server({
-    "GET /api/paints": { paints: [paint(1, "Tern Grey")], understood: [], total: 1 },
+    "GET /api/paints": { paints: [paint(1, "Tern Grey")], understood: [], troubles: [], ways: [], total: 1 },
     "GET /api/paints/1": { id: 1, name: "Tern Grey", swatches: [{ id: 40, state: "LOST", place: null }] },
     "PUT /api/swatches/40/place": {},
   });

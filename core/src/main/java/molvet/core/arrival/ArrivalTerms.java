@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 
@@ -84,6 +85,14 @@ public final class ArrivalTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, GIVEN_ANONYMOUSLY, "given anonymously"),
+            TermKind.plain(
+                    MENU,
+                    new CameIn(Optional.empty(), Optional.of(ArrivalKind.GIFT), Optional.empty()),
+                    "from the gift",
+                    "gift",
+                    "gifts",
+                    "presents",
+                    "given to me"),
             TermKind.of(MENU, List.of(), run -> cameIn(run.low())),
             TermKind.of(MENU, List.of(), ArrivalTerms::from).byName(known -> offered(known.of(ARRIVALS), "from ")),
             TermKind.of(MENU, List.of(), ArrivalTerms::givenBy)
@@ -92,6 +101,10 @@ public final class ArrivalTerms {
                             ? Optional.of("Say by whom: given by Bo, or given anonymously.")
                             : Optional.empty())
                     .byName(known -> offered(known.of(GIVERS), "given by ")));
+
+    private static final List<String> GIVEN =
+            List.of("given by ", "gift from ", "gifts from ", "a gift from ", "from ");
+    private static final Pattern BOUGHT = Pattern.compile("(?i)(bought (?:from|at|in)|from) (.+)");
 
     private ArrivalTerms() {}
 
@@ -103,15 +116,27 @@ public final class ArrivalTerms {
     }
 
     private static Optional<GivenBy> givenBy(TermKind.Run run) {
-        if (!run.low().startsWith("given by ")) return Optional.empty();
-        return run.named(run.text().substring(9), GIVERS, run.pieces().size() == 3)
+        String low = run.low();
+        String before = GIVEN.stream().filter(low::startsWith).findFirst().orElse("");
+        if (before.isEmpty()) return Optional.empty();
+        return run.named(
+                        run.text().substring(before.length()),
+                        GIVERS,
+                        before.equals("given by ") && run.pieces().size() == 3)
                 .map(GivenBy::new);
     }
 
     private static Optional<FromArrival> from(TermKind.Run run) {
-        if (!run.low().startsWith("from ")) return Optional.empty();
-        String bare = run.text().substring(5).replaceFirst("(?i)^the ", "");
-        return run.named(bare, ARRIVALS, QUOTED.matcher(bare).matches()).map(FromArrival::new);
+        Matcher m = BOUGHT.matcher(run.text());
+        if (!m.matches()) return Optional.empty();
+        String bare = m.group(2).replaceFirst("(?i)^the ", "");
+        Optional<FromArrival> known =
+                run.named(bare, ARRIVALS, QUOTED.matcher(bare).matches()).map(FromArrival::new);
+        // Of a shop one says less than its whole name, but only after “bought”.
+        boolean bought = m.group(1).toLowerCase(Locale.ROOT).startsWith("bought");
+        return known.isPresent() || !bought || run.pieces().size() != 3
+                ? known
+                : Optional.of(new FromArrival(Words.folded(bare)));
     }
 
     private static Optional<CameIn> cameIn(String low) {

@@ -2,7 +2,9 @@ package molvet.core.collection;
 
 import java.math.BigDecimal;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -13,8 +15,8 @@ import molvet.core.platform.TermKind;
 /** Finding by colour, and beside another paint. */
 public final class ColourTerms {
     private static final String BESIDE = "Beside another";
-    private static final Pattern RELATION =
-            Pattern.compile("(warmer|cooler|near) (?:than |to )?(m-?\\d+)(?: within (\\d{1,2}(?:[.,]\\d{1,2})?))?");
+    private static final Pattern RELATION = Pattern.compile(
+            "(warmer|cooler|near) (?:than |to )?(m-?\\d+)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
 
     /** By family of colour: as measured, else as named, else as the pigments are. */
     public record Hued(Family family) implements Term {
@@ -29,6 +31,76 @@ public final class ColourTerms {
         }
     }
 
+    /** A colour word by itself: the hue, unless it stands in a name. */
+    public record ColourWord(Family family, String text) implements Term {
+        @Override
+        public String written() {
+            return new Hued(family).written();
+        }
+
+        @Override
+        public String words() {
+            return new Hued(family).words();
+        }
+
+        @Override
+        public Optional<String> otherwise() {
+            return Optional.of("word:" + text);
+        }
+
+        @Override
+        public Term settled() {
+            return new Hued(family);
+        }
+
+        @Override
+        public Optional<Term> besideName() {
+            return Optional.of(new NameTerms.Word(text));
+        }
+    }
+
+    /** A place on the wheel, such as a cool red. */
+    public record InPlace(Range place) implements Term {
+        @Override
+        public String written() {
+            return place.words();
+        }
+    }
+
+    /** An order, and only what has a place in it. */
+    public record Ordered(By by) implements Term {
+        /** What is asked for first. */
+        public enum By {
+            WARMEST("warmest"),
+            COOLEST("coolest"),
+            DARKEST("darkest"),
+            LIGHTEST("lightest", "palest"),
+            BRIGHTEST("brightest", "most vivid"),
+            NEWEST("newest", "latest"),
+            OLDEST("oldest"),
+            DEAREST("dearest", "dearest per ml", "most expensive", "most expensive per ml"),
+            CHEAPEST("cheapest", "cheapest per ml");
+
+            private final List<String> ways;
+
+            By(String... ways) {
+                this.ways = List.of(ways);
+            }
+        }
+
+        @Override
+        public String written() {
+            return by.ways.get(0);
+        }
+
+        @Override
+        public String words() {
+            return written() + " first";
+        }
+    }
+
+    public static final Term.Plain NEUTRAL = Term.Plain.of("neutral");
+
     /** Of the same family, and nearer to orange than it, or farther from it. */
     public record Warmer(Accession than, boolean warmer) implements Term {
         @Override
@@ -40,7 +112,7 @@ public final class ColourTerms {
     /** @param within largest ΔE00 at full strength */
     public record Near(Accession to, BigDecimal within) implements Term {
         /** As far as two may lie apart and not be plainly different. */
-        public static final BigDecimal USUAL = BigDecimal.valueOf(Difference.PLAIN);
+        public static final BigDecimal USUAL = HoldingTerms.number(String.valueOf(Difference.PLAIN));
 
         @Override
         public String written() {
@@ -72,16 +144,61 @@ public final class ColourTerms {
                                                     .toList())
                                     + ".")
                             : Optional.empty()),
+            TermKind.of("Hue", List.of("blue"), run -> colour(run.low())),
+            TermKind.of("Hue", List.of("cool red", "warm yellow"), run -> place(run.low())),
+            TermKind.plain("Hue", NEUTRAL, "neutral", "neutrals"),
+            TermKind.of(
+                    "Which first",
+                    Arrays.stream(Ordered.By.values()).map(b -> b.ways.get(0)).toList(),
+                    run -> ordered(run.low())),
             TermKind.of(
                             BESIDE,
                             List.of("near M-0001", "warmer than M-0001", "cooler than M-0001"),
                             ColourTerms::relation)
                     .brokenAs(ColourTerms::broken));
 
+    private static final Map<String, Family> COLOURS = colours();
+
     private ColourTerms() {}
 
+    private static Map<String, Family> colours() {
+        Map<String, Family> all = new HashMap<>();
+        for (Family f : Family.values()) all.put(f.words(), f);
+        all.put("gray", Family.GREY);
+        all.put("purple", Family.VIOLET);
+        return all;
+    }
+
+    /** One alone may be a word of a name; many never are. */
+    private static Optional<? extends Term> colour(String low) {
+        Family one = COLOURS.get(low);
+        if (one != null) return Optional.of(new ColourWord(one, low));
+        return low.endsWith("s")
+                ? Optional.ofNullable(COLOURS.get(low.substring(0, low.length() - 1)))
+                        .map(Hued::new)
+                : Optional.empty();
+    }
+
+    private static Optional<InPlace> place(String low) {
+        String one = low.replaceFirst("^(bluish|greenish|yellowish) ", "cool ").replaceFirst("s$", "");
+        return one.contains(" ")
+                ? Arrays.stream(Range.values())
+                        .filter(r -> r.words().equals(one))
+                        .map(InPlace::new)
+                        .findFirst()
+                : Optional.empty();
+    }
+
+    private static Optional<Ordered> ordered(String low) {
+        String one = low.replaceFirst(" first$", "");
+        return Arrays.stream(Ordered.By.values())
+                .filter(b -> b.ways.contains(one))
+                .map(Ordered::new)
+                .findFirst();
+    }
+
     private static Optional<Hued> hued(String low) {
-        if (!low.startsWith("hue:")) return Optional.empty();
+        if (!low.startsWith("hue:") && !low.startsWith("hue ")) return Optional.empty();
         String hue = low.substring(4).strip();
         return Arrays.stream(Family.values())
                 .filter(f -> f.words().equals(hue) || hue.equals("gray") && f == Family.GREY)

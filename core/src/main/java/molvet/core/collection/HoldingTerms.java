@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 
@@ -19,6 +20,11 @@ public final class HoldingTerms {
     private static final Pattern PER_ML =
             Pattern.compile("(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?) ?(?:per ml|/ ?ml|a ml)");
     private static final Pattern NOT_USED = Pattern.compile("(?:not used|unused) since (\\d{4})");
+
+    private static final Pattern NOT_FOR =
+            Pattern.compile("(?:not used|unused|not touched) (?:for|in) (a|an|one|two|three|\\d{1,2}) (year|month)s?");
+    private static final Pattern PRICE = Pattern.compile(
+            "(?:price|priced|cost|costs|paid) (under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)");
 
     public static final Term.Plain RUNNING_LOW = Term.Plain.of("running low");
 
@@ -61,6 +67,52 @@ public final class HoldingTerms {
         }
     }
 
+    /** What one piece cost, in whatever currency was paid. */
+    public record Price(boolean under, BigDecimal price) implements Term {
+        @Override
+        public String written() {
+            return "price " + (under ? "under " : "over ") + price.toPlainString();
+        }
+    }
+
+    /** Held in a form. */
+    public record InForm(HoldingForm form) implements Term {
+        @Override
+        public String written() {
+            return form.words();
+        }
+    }
+
+    /** Held in a pan of any size. */
+    public static final Term.Plain IN_A_PAN = Term.Plain.of("pan");
+
+    public static final Term.Plain TWO_OF = new Term.Plain("two of", "two or more of it");
+
+    /** With these words in a note, or in what was kept of a label or line. */
+    public record Noted(String text) implements Term {
+        @Override
+        public String written() {
+            return "note \"" + text + '"';
+        }
+
+        @Override
+        public String words() {
+            return "note “" + text + "”";
+        }
+    }
+
+    /** Not painted out, looked at, poured or bought for so many months. */
+    public record NotUsedFor(int months) implements Term {
+        @Override
+        public String written() {
+            return "not used for " + (months % 12 == 0 ? many(months / 12, "year") : many(months, "month"));
+        }
+
+        private static String many(int n, String what) {
+            return n == 1 ? "a " + what : n + " " + what + "s";
+        }
+    }
+
     /** Wished for, with these words in the reason. */
     public record WishedFor(String reason) implements Term {
         @Override
@@ -84,7 +136,42 @@ public final class HoldingTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.of(DRAWER, List.of("owned", "sampled", "wished", "gone"), run -> standing(run.low())),
-            TermKind.plain(DRAWER, RUNNING_LOW, "running low"),
+            TermKind.plain(
+                    DRAWER, new InStanding(Standing.OWNED), "owned", "own", "i own", "i have", "mine", "in my drawer"),
+            TermKind.plain(
+                    DRAWER,
+                    new InStanding(Standing.WISHED),
+                    "wished",
+                    "on my wish list",
+                    "wish list",
+                    "wishlist",
+                    "wanted"),
+            TermKind.of(
+                    DRAWER,
+                    Arrays.stream(HoldingForm.values()).map(HoldingForm::words).toList(),
+                    run -> form(run.low())),
+            TermKind.plain(DRAWER, IN_A_PAN, "pan", "pans", "in pans", "in a pan"),
+            TermKind.plain(
+                    DRAWER,
+                    TWO_OF,
+                    "two of",
+                    "have two of",
+                    "have i two of",
+                    "i have two of",
+                    "twice",
+                    "more than one of",
+                    "two or more of it",
+                    "doubles",
+                    "duplicates"),
+            TermKind.plain(DRAWER, RUNNING_LOW, "running low", "nearly empty", "almost empty"),
+            TermKind.of(
+                    DRAWER,
+                    List.of("not used for a year"),
+                    run -> matched(NOT_FOR, run).map(HoldingTerms::notUsedFor)),
+            TermKind.of("Name", List.of(), HoldingTerms::noted)
+                    .brokenAs(p -> p.word().equals("note") && p.next().isEmpty()
+                            ? Optional.of("What does the note say? note gull.")
+                            : Optional.empty()),
             TermKind.of(
                     DRAWER,
                     List.of("not used since 2024"),
@@ -99,6 +186,11 @@ public final class HoldingTerms {
                             : Optional.empty()),
             TermKind.of(
                     COST,
+                    List.of("price under 10"),
+                    run -> matched(PRICE, run)
+                            .map(m -> new Price(!m.group(1).matches("over|above|more than"), number(m.group(2))))),
+            TermKind.of(
+                    COST,
                     List.of("under 0.80 per ml", "over 1.50 per ml"),
                     run -> matched(PER_ML, run)
                             .map(m -> new PerMl(List.of("under", "below").contains(m.group(1)), number(m.group(2))))),
@@ -106,6 +198,37 @@ public final class HoldingTerms {
             TermKind.of(DRAWER, List.of(), HoldingTerms::wishedFor));
 
     private HoldingTerms() {}
+
+    private static Optional<InForm> form(String low) {
+        String one = low.replaceFirst("^in (a )?", "").replaceFirst("s$", "").replace('-', ' ');
+        return Arrays.stream(HoldingForm.values())
+                .filter(f -> f.words().equals(one))
+                .map(InForm::new)
+                .findFirst();
+    }
+
+    private static NotUsedFor notUsedFor(Matcher m) {
+        int n = switch (m.group(1)) {
+            case "a", "an", "one" -> 1;
+            case "two" -> 2;
+            case "three" -> 3;
+            default -> Math.max(1, Integer.parseInt(m.group(1)));
+        };
+        return new NotUsedFor(m.group(2).equals("year") ? 12 * n : n);
+    }
+
+    private static Optional<Noted> noted(TermKind.Run run) {
+        Matcher m = NOTE.matcher(run.text());
+        if (!m.matches()) return Optional.empty();
+        String said = m.group(1);
+        boolean one = run.pieces().size() == 2
+                || run.pieces().size() == 3 && said.startsWith("\"")
+                || !run.text().contains(" ");
+        String text = Words.folded(said);
+        return one && !text.isEmpty() ? Optional.of(new Noted(text)) : Optional.empty();
+    }
+
+    private static final Pattern NOTE = Pattern.compile("(?i)(?:notes?|noted)(?::? (?:says? |with |about )?|:)(\\S.*)");
 
     private static Optional<InStanding> standing(String low) {
         return Arrays.stream(Standing.values())

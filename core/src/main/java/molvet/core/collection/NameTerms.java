@@ -2,6 +2,8 @@ package molvet.core.collection;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
@@ -47,10 +49,26 @@ public final class NameTerms {
     }
 
     public static final List<TermKind> KINDS = List.of(
+            TermKind.of("Name", List.of(), NameTerms::named),
             TermKind.of("Name", List.of(), NameTerms::phrase),
             TermKind.of("Name", List.of(), run -> Accession.parse(run.text()).map(Numbered::new)));
 
+    private static final Pattern NAMED = Pattern.compile(
+            "(?:names?|named|called)(?: (?:with|like|holding|containing|saying|says|say))? ([^\"\\s]+)");
+
     private NameTerms() {}
+
+    /** “names with violet”: the word in the name, whatever else it may mean. */
+    private static Optional<Word> named(TermKind.Run run) {
+        Matcher m = NAMED.matcher(run.low());
+        if (!m.matches()
+                || m.group(1).matches("with|like|holding|containing|saying|says|say")
+                || run.low().startsWith("name like ")) {
+            return Optional.empty();
+        }
+        String word = Words.folded(m.group(1));
+        return word.isEmpty() || word.contains(" ") ? Optional.empty() : Optional.of(new Word(word));
+    }
 
     private static Optional<Phrase> phrase(TermKind.Run run) {
         boolean alone = run.pieces().size() == 1 && run.text().startsWith("\"");

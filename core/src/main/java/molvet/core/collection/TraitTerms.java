@@ -112,7 +112,7 @@ public final class TraitTerms {
                             "staining",
                             "non-staining"),
                     run -> Optional.empty()),
-            TermKind.plain(PAINTS, DISAGREE, "disagree", "disagrees"),
+            TermKind.plain(PAINTS, DISAGREE, "disagree", "disagrees", "voices disagree"),
             TermKind.of(
                     EYE,
                     List.of("loved", "liked", "not liked", "overwhelming", "never sets", "hard to wake", "patchy"),
@@ -150,17 +150,57 @@ public final class TraitTerms {
     private static Map<String, Steps> steps() {
         Map<String, Steps> all = new LinkedHashMap<>();
         steps(all, Lightfastness.FUGITIVE, Lightfastness.FUGITIVE, "fugitive");
-        steps(all, Lightfastness.POOR, Lightfastness.FUGITIVE, "not lightfast", "fades");
-        steps(all, Lightfastness.EXCELLENT, Lightfastness.VERY_GOOD, "lightfast");
+        steps(
+                all,
+                Lightfastness.POOR,
+                Lightfastness.FUGITIVE,
+                "not lightfast",
+                "fades",
+                "fading",
+                "poor lightfastness");
+        steps(all, Lightfastness.FAIR, Lightfastness.FAIR, "fair", "fair lightfastness", "fairly lightfast");
+        steps(
+                all,
+                Lightfastness.EXCELLENT,
+                Lightfastness.VERY_GOOD,
+                "lightfast",
+                "permanent",
+                "does not fade",
+                "do not fade",
+                "never fades",
+                "lasts");
         steps(all, Lightfastness.UNTESTED, Lightfastness.UNTESTED, "untested");
         for (Transparency t : Transparency.values()) {
             String words = t.name().toLowerCase(Locale.ROOT).replace('_', '-');
             steps(all, t, t, words, words.replace('-', ' '));
         }
-        steps(all, Granulation.MODERATE, Granulation.STRONG, "granulating", "granulates");
-        steps(all, Granulation.STRONG, Granulation.STRONG, "granulates strongly", "strongly granulating");
+        steps(
+                all,
+                Granulation.MODERATE,
+                Granulation.STRONG,
+                "granulating",
+                "granulates",
+                "granulate",
+                "granulation",
+                "grainy",
+                "granulators");
+        steps(
+                all,
+                Granulation.STRONG,
+                Granulation.STRONG,
+                "granulates strongly",
+                "strongly granulating",
+                "strong granulation",
+                "granulates a lot");
         steps(all, Granulation.MODERATE, Granulation.MODERATE, "granulates moderately");
-        steps(all, Granulation.SLIGHT, Granulation.SLIGHT, "granulates slightly", "slightly granulating");
+        steps(
+                all,
+                Granulation.SLIGHT,
+                Granulation.SLIGHT,
+                "granulates slightly",
+                "slightly granulating",
+                "granulates a little",
+                "slight granulation");
         steps(
                 all,
                 Granulation.NONE,
@@ -168,9 +208,28 @@ public final class TraitTerms {
                 "smooth",
                 "non-granulating",
                 "not granulating",
-                "does not granulate");
-        steps(all, Staining.MEDIUM, Staining.HIGH, "staining", "stains");
-        steps(all, Staining.NONE, Staining.LOW, "non-staining", "not staining", "lifts");
+                "does not granulate",
+                "do not granulate",
+                "without granulation",
+                "no granulation");
+        steps(all, Staining.MEDIUM, Staining.HIGH, "staining", "stains", "stain");
+        steps(all, Staining.HIGH, Staining.HIGH, "stains strongly", "stains a lot", "high staining");
+        steps(
+                all,
+                Staining.NONE,
+                Staining.LOW,
+                "non-staining",
+                "not staining",
+                "lifts",
+                "lift",
+                "lifts well",
+                "stains little",
+                "stains a little",
+                "low staining",
+                "does not stain",
+                "do not stain",
+                "easy to lift",
+                "liftable");
         return Map.copyOf(all);
     }
 
@@ -186,18 +245,35 @@ public final class TraitTerms {
 
     private static Map<String, Seen> seen() {
         Map<String, Seen> all = new LinkedHashMap<>();
-        seen(all, EyeTrait.LIKING, "LOVED", "loved");
-        seen(all, EyeTrait.LIKING, "LIKED", "liked");
-        seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked");
+        seen(
+                all,
+                EyeTrait.LIKING,
+                "LOVED",
+                "loved",
+                "favourite",
+                "favourites",
+                "favorite",
+                "favorites",
+                "i love",
+                "love");
+        seen(all, EyeTrait.LIKING, "LIKED", "liked", "i like", "like");
+        seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked", "i do not like", "hated");
         seen(all, EyeTrait.STRENGTH, "WEAK", "weak");
         seen(all, EyeTrait.STRENGTH, "OVERWHELMING", "overwhelming");
         seen(all, EyeTrait.REWETTING, "NEVER_SETS", "never sets");
-        seen(all, EyeTrait.REWETTING, "HARD", "hard to wake", "hard to re-wet");
-        seen(all, EyeTrait.CRACKS, "YES", "cracks");
+        seen(all, EyeTrait.REWETTING, "HARD", "hard to wake", "hard to re-wet", "hard to rewet");
+        seen(all, EyeTrait.CRACKS, "YES", "cracks", "cracked", "crack");
         seen(all, EyeTrait.WASH, "PATCHY", "patchy");
         seen(all, EyeTrait.WASH, "EVEN", "even wash");
-        seen(all, EyeTrait.SPARKLE, "STRONG", "sparkles");
-        seen(all, EyeTrait.TUBE, "SEPARATED", "separated in the tube");
+        seen(all, EyeTrait.SPARKLE, "STRONG", "sparkles", "sparkling", "shimmers", "glitters");
+        seen(
+                all,
+                EyeTrait.TUBE,
+                "SEPARATED",
+                "separated in the tube",
+                "separated",
+                "separates in the tube",
+                "came separated");
         return Map.copyOf(all);
     }
 

@@ -16,8 +16,10 @@ import molvet.core.platform.TermKind;
  *
  * @param root what is asked; an empty {@link FindExpr.All} asks for everything
  * @param troubles what was not understood
+ * @param strangers words that mean nothing and are in no name; the rest is asked without them, where there is a rest
+ * @param ways what words may mean besides what they were taken for
  */
-public record Find(FindExpr root, List<Trouble> troubles) {
+public record Find(FindExpr root, List<Trouble> troubles, List<Stranger> strangers, List<Way> ways) {
     /** The longest text that is looked at, in characters; the rest is left off, and that is said. */
     public static final int MOST = 1000;
 
@@ -26,6 +28,12 @@ public record Find(FindExpr root, List<Trouble> troubles) {
 
     public Find {
         troubles = List.copyOf(troubles);
+        strangers = List.copyOf(strangers);
+        ways = List.copyOf(ways);
+    }
+
+    public Find(FindExpr root, List<Trouble> troubles) {
+        this(root, troubles, List.of(), List.of());
     }
 
     /**
@@ -34,6 +42,12 @@ public record Find(FindExpr root, List<Trouble> troubles) {
      * @param at where it begins in the text as it was typed, in characters from 0; −1 if the text as typed is not at hand
      */
     public record Trouble(int at, String word, String message) {}
+
+    /** A word that is in no name. @param at where it stands in the text as typed, in characters from 0 */
+    public record Stranger(int at, String word) {}
+
+    /** @param word as it was typed at {@code at}; {@code instead} what to write there for its other meaning */
+    public record Way(int at, String word, String instead) {}
 
     /** @param kinds the terms that all rooms add, in the order in which they are tried */
     public static Find parse(String text, List<TermKind> kinds, TermKind.Known known) {

@@ -2,6 +2,8 @@ package molvet.core.find;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
+import java.util.function.Predicate;
 import java.util.function.UnaryOperator;
 import molvet.core.platform.Term;
 
@@ -90,6 +92,18 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
         else if (e instanceof Not n) gather(n.part, all);
         else if (e instanceof All a) a.parts.forEach(p -> gather(p, all));
         else if (e instanceof Any a) a.parts.forEach(p -> gather(p, all));
+    }
+
+    /** The same without some terms, and without what is then empty. */
+    default Optional<FindExpr> without(Predicate<Term> gone) {
+        if (this instanceof One o) return gone.test(o.term) ? Optional.empty() : Optional.of(this);
+        if (this instanceof Not n) return n.part.without(gone).map(Not::new);
+        boolean any = this instanceof Any;
+        List<FindExpr> left = (any ? ((Any) this).parts() : ((All) this).parts())
+                .stream().flatMap(p -> p.without(gone).stream()).toList();
+        if (left.isEmpty()) return Optional.empty();
+        if (left.size() == 1) return Optional.of(left.get(0));
+        return Optional.of(any ? new Any(left) : new All(left));
     }
 
     /** The same with every term changed. */

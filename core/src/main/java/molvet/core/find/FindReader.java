@@ -2,11 +2,15 @@ package molvet.core.find;
 
 import java.util.ArrayList;
 import java.util.Comparator;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import java.util.stream.Collectors;
 import molvet.core.collection.NameTerms;
 import molvet.core.measure.Words;
 import molvet.core.platform.Term;
@@ -21,13 +25,37 @@ final class FindReader {
     private final TermKind.Known known;
     private final List<Piece> pieces = new ArrayList<>();
     private final List<Find.Trouble> troubles = new ArrayList<>();
+    private final List<Find.Stranger> strangers = new ArrayList<>();
+    private final List<Find.Way> ways = new ArrayList<>();
+    private final Map<Term, Integer> places = new HashMap<>();
     private int at;
     private int terms;
     private int open;
 
-    private record Piece(String text, int at) {
+    /** Little words that only join what people say, and mean nothing by themselves. */
+    private static final Set<String> LITTLE = Set.copyOf(List.of(
+            ("a an all any anything are as be been can colour colours color colors could did do does every everything find for give"
+                            + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
+                            + " show some than that the them there these things this those to up use was what where which who"
+                            + " whose will with would yet you own from by")
+                    .split(" ")));
+
+    private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");
+    private static final Set<String> NOT = Set.of("not", "never", "without", "no", "isn't", "aren't", "except");
+
+    /** @param bare without marks at its end */
+    private record Piece(String text, String bare, int at) {
+        static Piece of(String text, int at) {
+            String bare = text.replaceFirst("[,;:?!.]+$", "");
+            return new Piece(text, bare.isEmpty() ? text : bare, at);
+        }
+
+        String low() {
+            return bare.toLowerCase(Locale.ROOT);
+        }
+
         boolean is(String word) {
-            return text.equalsIgnoreCase(word);
+            return bare.equalsIgnoreCase(word);
         }
     }
 
@@ -40,7 +68,9 @@ final class FindReader {
     }
 
     Find read() {
-        String kept = text.replaceAll("\\p{Cntrl}", " ");
+        // Quotation marks of any kind stand for the straight ones.
+        String kept =
+                text.replaceAll("\\p{Cntrl}", " ").replaceAll("[“”„«»]", "\"").replaceAll("[‘’]", "'");
         if (kept.length() > Find.MOST) {
             troubles.add(new Find.Trouble(
                     Find.MOST,
@@ -49,7 +79,7 @@ final class FindReader {
             kept = kept.substring(0, Find.MOST);
         }
         Matcher m = PIECE.matcher(kept);
-        while (m.find()) pieces.add(new Piece(m.group(), m.start()));
+        while (m.find()) pieces.add(Piece.of(m.group(), m.start()));
         List<FindExpr> all = new ArrayList<>();
         while (at < pieces.size()) {
             all.add(any());
@@ -60,8 +90,16 @@ final class FindReader {
         List<FindExpr> parts =
                 all.size() == 1 ? all : all.stream().filter(e -> !isNothing(e)).toList();
         FindExpr root = parts.size() == 1 ? parts.get(0) : all(parts);
+        Set<String> strange = strangers.stream().map(Find.Stranger::word).collect(Collectors.toSet());
+        FindExpr asked = strange.isEmpty()
+                ? root
+                : root.without(t -> t instanceof NameTerms.Word w && strange.contains(w.text()))
+                        .orElse(root);
         return new Find(
-                root instanceof FindExpr.One || root instanceof FindExpr.Not ? all(List.of(root)) : root, troubles);
+                asked instanceof FindExpr.One || asked instanceof FindExpr.Not ? all(List.of(asked)) : asked,
+                troubles,
+                strangers,
+                ways);
     }
 
     // ---- and, or, not -----------------------------------------------------------------------------------------------
@@ -88,21 +126,51 @@ final class FindReader {
     private FindExpr conjunction() {
         List<FindExpr> parts = new ArrayList<>();
         while (at < pieces.size() && !pieces.get(at).is("or") && !pieces.get(at).is(")")) {
-            if (pieces.get(at).is("and")
-                    || pieces.get(at).is("but")
-                    || pieces.get(at).is("with")) {
-                boolean joins = pieces.get(at).is("with") && longest().isEmpty();
-                if (!pieces.get(at).is("with") || joins) {
-                    at++;
-                    continue;
-                }
+            boolean joins = JOINS.contains(pieces.get(at).low())
+                    || LITTLE.contains(pieces.get(at).low());
+            if (joins && longest().isEmpty()) {
+                at++;
+                continue;
             }
+            int from = at;
             FindExpr one = negation();
             if (isNothing(one)) continue;
-            if (one instanceof FindExpr.All nested) nested.parts().forEach(e -> addOnce(parts, e));
-            else addOnce(parts, one);
+            if (one instanceof FindExpr.One o) places.putIfAbsent(o.term(), from);
+            if (one instanceof FindExpr.All nested) parts.addAll(nested.parts());
+            else parts.add(one);
         }
-        return parts.size() == 1 ? parts.get(0) : all(parts);
+        List<FindExpr> settled = new ArrayList<>();
+        for (int i = 0; i < parts.size(); i++) addOnce(settled, settled(parts, i));
+        return settled.size() == 1 ? settled.get(0) : all(settled);
+    }
+
+    /** A word such as “grey” is part of a name where it stands beside another word of one. */
+    private FindExpr settled(List<FindExpr> parts, int i) {
+        FindExpr part = parts.get(i);
+        if (part instanceof FindExpr.Not n && n.part() instanceof FindExpr.One o) {
+            return new FindExpr.Not(new FindExpr.One(o.term().settled()));
+        }
+        if (!(part instanceof FindExpr.One one)) return part;
+        Term term = one.term();
+        Optional<Term> inName = term.besideName().filter(t -> isInName(parts, i, -1) || isInName(parts, i, 1));
+        Term is = inName.orElseGet(term::settled);
+        String instead = inName.isPresent() ? term.written() : term.otherwise().orElse("");
+        if (!instead.isEmpty() && places.containsKey(term)) {
+            Piece typed = pieces.get(places.get(term));
+            ways.add(new Find.Way(typed.at, typed.text, instead));
+        }
+        return new FindExpr.One(is);
+    }
+
+    /** Whether a word of a name stands beside it, be it behind others that may be one. */
+    private boolean isInName(List<FindExpr> parts, int i, int step) {
+        for (int j = i + step; j >= 0 && j < parts.size(); j += step) {
+            if (!(parts.get(j) instanceof FindExpr.One o)) return false;
+            if (o.term() instanceof NameTerms.Phrase) return true;
+            if (o.term() instanceof NameTerms.Word w) return known.words().test(w.text());
+            if (o.term().besideName().isEmpty()) return false;
+        }
+        return false;
     }
 
     private FindExpr negation() {
@@ -117,7 +185,7 @@ final class FindReader {
                 troubles.add(new Find.Trouble(piece.at, "(", "This bracket is never closed; it was taken to the end."));
             return inside;
         }
-        if (piece.is("not") && longest().isEmpty()) {
+        if (NOT.contains(piece.low()) && longest().isEmpty()) {
             int not = at++;
             if (at >= pieces.size() || pieces.get(at).is(")") || pieces.get(at).is("or")) {
                 trouble(not, "“not” what? It was passed over.");
@@ -168,9 +236,10 @@ final class FindReader {
         broken(piece);
         at++;
         List<FindExpr> words = new ArrayList<>();
-        String own = piece.text.toLowerCase(Locale.ROOT).startsWith("word:") ? piece.text.substring(5) : piece.text;
+        String own = piece.low().startsWith("word:") ? piece.text.substring(5) : piece.text;
         for (String word : Words.folded(own).split(" ")) {
             if (!word.isEmpty() && terms < Find.MOST_TERMS) {
+                if (!known.words().test(word)) strangers.add(new Find.Stranger(piece.at, word));
                 addOnce(words, new FindExpr.One(new NameTerms.Word(word)));
                 terms++;
             }
@@ -180,10 +249,12 @@ final class FindReader {
 
     private Optional<Read> longest() {
         for (int n = Math.min(MOST_PIECES, pieces.size() - at); n >= 1; n--) {
-            List<String> run =
-                    pieces.subList(at, at + n).stream().map(Piece::text).toList();
-            if (n > 1 && run.stream().anyMatch(p -> p.equals("(") || p.equals(")"))) continue;
-            Optional<? extends Term> term = term(run);
+            List<Piece> run = pieces.subList(at, at + n);
+            if (n > 1 && run.stream().anyMatch(p -> p.is("(") || p.is(")"))) continue;
+            List<String> typed = run.stream().map(Piece::text).toList();
+            List<String> bare = run.stream().map(Piece::bare).toList();
+            Optional<? extends Term> term = term(typed);
+            if (term.isEmpty() && !typed.equals(bare)) term = term(bare);
             if (term.isPresent()) return Optional.of(new Read(term.get(), n));
         }
         return Optional.empty();

@@ -1,5 +1,7 @@
 package molvet.core.platform;
 
+import java.util.Optional;
+
 /** One understood piece of a find: a condition on a paint. Equal terms ask the same. */
 public interface Term {
     /** As it is written in the find language; read again, it is the same term. */
@@ -13,6 +15,21 @@ public interface Term {
     /** Whether “not” may be written before it without brackets; of some, as “not painted”, that is a term of its own. */
     default boolean takesNot() {
         return true;
+    }
+
+    /** What else the words may mean, as it is written; offered as a second way. */
+    default Optional<String> otherwise() {
+        return Optional.empty();
+    }
+
+    /** What it is beside a word of a name, where it is something else there: in “Tern Grey” grey is a word of the name. */
+    default Optional<Term> besideName() {
+        return Optional.empty();
+    }
+
+    /** What it is by itself. */
+    default Term settled() {
+        return this;
     }
 
     /** A condition that needs nothing said beside it, such as “lost”. */

@@ -5,6 +5,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
+import java.util.function.Predicate;
 import molvet.core.measure.Words;
 
 /**
@@ -24,9 +25,19 @@ public record TermKind(
         Function<Pair, Optional<String>> broken,
         boolean byName) {
 
-    /** What a collection knows by name, so that it is known when seen; by the word for each sort, such as “maker”. */
-    public record Known(Map<String, List<String>> names) {
+    /**
+     * What a collection knows by name, so that it is known when seen.
+     *
+     * @param names by the word for each sort, such as “maker”
+     * @param words whether the name of a paint holds a word that begins so
+     */
+    public record Known(Map<String, List<String>> names, Predicate<String> words) {
         public static final Known NOTHING = new Known(Map.of());
+
+        /** Every word may be one of a name. */
+        public Known(Map<String, List<String>> names) {
+            this(names, word -> true);
+        }
 
         public Known {
             names = Map.copyOf(names);

@@ -14,7 +14,17 @@ public final class ReadingTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, DRYING, "drying"),
-            TermKind.plain(MENU, NOT_READ, "not read", "no colour", "no color", "unread"));
+            TermKind.plain(
+                    MENU,
+                    NOT_READ,
+                    "not read",
+                    "no colour",
+                    "no color",
+                    "unread",
+                    "without a colour",
+                    "without colour",
+                    "not measured",
+                    "unmeasured"));
 
     /**
      * How long a swatch is taken to dry that is not said to be dry: overnight (common practice, no published source). A cell

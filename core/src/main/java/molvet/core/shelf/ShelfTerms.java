@@ -39,10 +39,22 @@ public final class ShelfTerms {
     }
 
     public static final List<TermKind> KINDS = List.of(
-            TermKind.plain(MENU, PAINTED, "painted", "swatched"),
-            TermKind.plain(MENU, NOT_PAINTED, "not swatched", "no swatch", "not painted", "unpainted"),
-            TermKind.plain(MENU, NOT_FILED, "not filed", "no place", "unfiled"),
-            TermKind.plain(MENU, LOST, "lost"),
+            TermKind.plain(MENU, PAINTED, "painted", "swatched", "painted out"),
+            TermKind.plain(
+                    MENU,
+                    NOT_PAINTED,
+                    "not swatched",
+                    "no swatch",
+                    "not painted",
+                    "unpainted",
+                    "never painted",
+                    "to paint",
+                    "without a swatch",
+                    "without swatch",
+                    "not swatched out",
+                    "not painted out"),
+            TermKind.plain(MENU, NOT_FILED, "not filed", "no place", "unfiled", "without a place", "without place"),
+            TermKind.plain(MENU, LOST, "lost", "swatch lost", "lost swatch", "lost swatches"),
             TermKind.of(MENU, List.of("in ring 1"), ShelfTerms::place));
 
     private ShelfTerms() {}

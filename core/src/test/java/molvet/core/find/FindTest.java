@@ -5,15 +5,18 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.ArrivalTerms;
 import molvet.core.collection.ColourTerms;
+import molvet.core.collection.Family;
 import molvet.core.collection.HoldingTerms;
 import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.maker.MakerTerms;
+import molvet.core.pigment.Lightfastness;
 import molvet.core.platform.TermKind;
 import molvet.core.reading.ReadingTerms;
 import molvet.core.shelf.ShelfTerms;
@@ -138,12 +141,12 @@ class FindTest {
                 "sugar-free | sugar; free",
                 "name like tern | “tern”",
                 "name like tern opaque | “tern”; opaque",
-                "from \"tern grey\" blue | from tern grey; blue",
-                "blue or green | blue or green",
-                "blue not single | blue; not single",
-                "not (blue or green) opaque | not (blue or green); opaque",
+                "from \"tern grey\" blue | from tern grey; hue blue",
+                "blue or green | hue blue or hue green",
+                "blue not single | hue blue; not single",
+                "not (blue or green) opaque | not (hue blue or hue green); opaque",
                 "(pb29 or pb15) not painted | pigment PB29 or pigment PB15; no swatch",
-                "blue and green or opaque | blue and green or opaque",
+                "blue and green or opaque | hue blue and hue green or opaque",
                 "not not loved | loved",
                 "word:single | single",
             })
@@ -175,6 +178,126 @@ class FindTest {
             assertThat(t.at()).isEqualTo(at);
             assertThat(t.message()).contains(said);
         });
+    }
+
+    /** How people say it, and what is exactly the same in the language. */
+    @ParameterizedTest(name = "{0}")
+    @CsvSource(
+            delimiter = '|',
+            quoteCharacter = '`',
+            value = {
+                "opaque yellows | opaque hue:yellow",
+                "transparent reds | transparent hue:red",
+                "half pan | half pans",
+                "half pans | in half pans",
+                "15 ml tubes | 15ml tube",
+                "contains white | white pigment",
+                "contains a white pigment | contains white",
+                "out of production | no longer made",
+                "blue that granulates | hue:blue granulating",
+                "a blue that does not granulate | hue:blue smooth",
+                "not painted yet | no swatch",
+                "never painted | no swatch",
+                "without a swatch | no swatch",
+                "without cadmium | cadmium-free",
+                "no cadmium | cadmium-free",
+                "my favourites | loved",
+                "the ones I love | loved",
+                "what have I two of | two of",
+                "which have I two of? | two of",
+                "warmest yellow I own | warmest hue:yellow owned",
+                "the darkest of my blues | darkest hue:blue",
+                "dearest per ml | dearest",
+                "newest | newest first",
+                "names with violet that hold no violet pigment | word:violet no violet pigment",
+                "name with violet | word:violet",
+                "bought from Lighthouse parcel | from Lighthouse parcel",
+                "bought from \"Gull & Co\" | from \"Gull & Co\"",
+                "price under 10 | cost less than 10",
+                "handmade | hand-made",
+                "not used for a year | not used for 12 months",
+                "unused for two years | not used for 24 months",
+                "by Pellworth | maker:Pellworth",
+                "made by Pellworth | maker:Pellworth",
+                "from Pellworth | maker:Pellworth",
+                "all paints from Pellworth that granulate | maker:Pellworth granulating",
+                "stains little | non-staining",
+                "separated in the tube | separated",
+                "note gull | notes: gull",
+                "lightfast reds | lightfast hue:red",
+                "cool reds | cool red",
+                "warm yellow I own | warm yellow owned",
+                "neutrals | neutral",
+                "hue violet | hue:violet",
+                "swatch lost | lost",
+                "purples | hue:violet",
+                "PB 29, tube | PB29 tube",
+                "gifts from Marta Quill | given by Marta Quill",
+                "from Marta Quill | given by Marta Quill",
+                "gifts | from the gift",
+                "single pigment greens | single hue:green",
+                "anything red but not opaque | hue:red not opaque",
+                "transparent, granulating blue | transparent granulating hue:blue",
+                "ultramarine | with ultramarine",
+                "contains cobalt | holds cobalt",
+                "on my wish list | wished",
+                "nearly empty | running low",
+                "do I have any orange? | owned hue:orange",
+                "claims “I” | claims \"I\"",
+                "near M-0031, within ΔE 2.5 | near M-0031 within 2.5",
+            })
+    void peopleAreUnderstood(String said, String same) {
+        assertThat(parse(said).root()).isEqualTo(parse(same).root());
+        assertThat(parse(said).troubles()).isEmpty();
+        assertThat(parse(said).terms())
+                .isNotEmpty()
+                .allSatisfy(t -> assertThat(t.words()).isNotBlank());
+    }
+
+    /** What stands on a token or in the menu can be typed as it stands there. */
+    @Test
+    void whatIsPrintedCanBeTyped() {
+        assertThat(KINDS.stream()
+                        .flatMap(k -> k.entries().apply(KNOWN).stream())
+                        .toList())
+                .allSatisfy(
+                        entry -> assertThat(parse(parse(entry).root().words()).root())
+                                .as(entry)
+                                .isEqualTo(parse(entry).root()));
+    }
+
+    @Test
+    void aColourWordIsTheHueUnlessItStandsInAName() {
+        assertThat(parse("tern grey").terms()).containsExactly(new NameTerms.Word("tern"), new NameTerms.Word("grey"));
+        assertThat(parse("grey").terms()).containsExactly(new ColourTerms.Hued(Family.GREY));
+        assertThat(parse("grey").ways())
+                .singleElement()
+                .satisfies(w -> assertThat(w.instead()).isEqualTo("word:grey"));
+        assertThat(parse("tern grey").ways())
+                .singleElement()
+                .satisfies(w -> assertThat(w.instead()).isEqualTo("hue:grey"));
+        assertThat(parse("deep shelter blue light").terms())
+                .allSatisfy(t -> assertThat(t).isInstanceOf(NameTerms.Word.class));
+    }
+
+    @Test
+    void aWordInNoNameIsSaidAndTheRestIsAsked() {
+        TermKind.Known some = new TermKind.Known(KNOWN.names(), w -> "tern".startsWith(w));
+        Find find = Find.parse("bright tren grey", KINDS, some);
+        assertThat(find.strangers()).containsExactly(new Find.Stranger(0, "bright"), new Find.Stranger(7, "tren"));
+        assertThat(find.terms()).containsExactly(new ColourTerms.Hued(Family.GREY));
+        // Of nothing else is anything asked: it finds nothing, and not everything.
+        assertThat(Find.parse("tren", KINDS, some).terms()).containsExactly(new NameTerms.Word("tren"));
+    }
+
+    /** Nothing lies between lightfast, fair and not lightfast but what was never tested. */
+    @Test
+    void theWordsForLightfastnessLeaveNoGap() {
+        List<Integer> steps = Stream.of("lightfast", "fair", "not lightfast", "untested")
+                .map(w -> (TraitTerms.Says) parse(w).terms().get(0))
+                .flatMap(t -> IntStream.rangeClosed(t.from(), t.to()).boxed())
+                .toList();
+        assertThat(steps).doesNotHaveDuplicates().hasSize(Lightfastness.values().length);
     }
 
     @Property

@@ -12,6 +12,7 @@ import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.collection.Warmth;
+import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
@@ -27,6 +28,11 @@ class PaintClauses {
 
     private final NeighbourStore neighbours;
     private final PigmentReference reference;
+
+    /** What is left of it, or is being poured, counts; what is gone does not. */
+    private static final String HELD =
+            "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state in ('HERE', 'LENT')"
+                    + " and ";
 
     PaintClauses(NeighbourStore neighbours, PigmentReference reference) {
         this.neighbours = neighbours;
@@ -74,8 +80,36 @@ class PaintClauses {
                         RecipeTerms.FreeOf.class,
                         (t, in) -> "p.pigments > 0 and not "
                                 + among(in, p -> t.element().isIn(p)))
+                .on(
+                        RecipeTerms.Holds.class,
+                        (t, in) -> among(in, p -> t.element().isIn(p)))
+                .on(RecipeTerms.WithHueOfPigment.class, (t, in) -> {
+                    String family = family(t.hue());
+                    String with = String.format(WITH_PIGMENT, "regexp " + in.put("^[PN]" + family + "[0-9]"));
+                    return t.held() ? with : "p.pigments > 0 and not " + with;
+                })
+                .on(
+                        RecipeTerms.Called.class,
+                        (t, in) -> String.format(WITH_PIGMENT, "in (" + in.put(codes(t.codes().stream())) + ")")
+                                + " or p.name like " + in.holding(t.name()))
                 .on(RecipeTerms.CAUTIONED, in -> among(in, p -> !p.cautions().isEmpty()))
                 .on(RecipeTerms.OUT_OF_PRODUCTION, in -> among(in, Pigment::outOfProduction));
+    }
+
+    /** How the Colour Index writes a hue: PV is violet, PBr brown. */
+    private static String family(Hue hue) {
+        return switch (hue) {
+            case YELLOW -> "Y";
+            case ORANGE -> "O";
+            case RED, ROSE -> "R";
+            case VIOLET -> "V";
+            case BLUE -> "B";
+            case GREEN -> "G";
+            case EARTH, BROWN -> "Br";
+            case BLACK, GREY -> "Bk";
+            case WHITE -> "W";
+            case METAL -> "M";
+        };
     }
 
     private String among(Clauses.Values in, Predicate<Pigment> those) {
@@ -119,6 +153,27 @@ class PaintClauses {
                         (t, in) -> "p.standing = " + in.put(t.standing().name()))
                 .on(HoldingTerms.RUNNING_LOW, "p.runs_low")
                 .on(
+                        HoldingTerms.InForm.class,
+                        (t, in) -> HELD + "h.form = " + in.put(t.form().name()) + ")")
+                .on(HoldingTerms.IN_A_PAN, HELD + "h.form in ('HALF_PAN', 'FULL_PAN', 'MINI_PAN'))")
+                .on(
+                        HoldingTerms.TWO_OF,
+                        HELD + "h.form not in ('DOT', 'SAMPLE') group by h.paint_id having count(*) > 1)")
+                .on(
+                        HoldingTerms.Price.class,
+                        (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.price "
+                                + (t.under() ? "<" : ">") + " " + in.put(t.price()) + ")")
+                .on(HoldingTerms.Noted.class, (t, in) -> {
+                    String text = in.holding(t.text());
+                    return "p.note like " + text + " or p.label_text like " + text
+                            + " or p.id in (select h.paint_id from holding h where h.collector_id = :me and h.note like "
+                            + text + ")";
+                })
+                .on(
+                        HoldingTerms.NotUsedFor.class,
+                        (t, in) -> "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < utc_date() - interval "
+                                + in.put(t.months()) + " month, true)")
+                .on(
                         HoldingTerms.OfVolume.class,
                         (t, in) -> "p.volumes like "
                                 + in.put("%," + t.ml().stripTrailingZeros().toPlainString() + ",%"))
@@ -145,6 +200,17 @@ class PaintClauses {
 
     private void colours(Clauses all) {
         all.on(ColourTerms.Hued.class, (t, in) -> "p.hue = " + in.put(t.family().name()))
+                .on(
+                        ColourTerms.InPlace.class,
+                        (t, in) -> "p.wheel = " + in.put(t.place().name()))
+                .on(ColourTerms.NEUTRAL, "p.hue in ('GREY', 'BLACK', 'WHITE')")
+                .on(ColourTerms.Ordered.class, (t, in) -> switch (t.by()) {
+                    case WARMEST, COOLEST -> "p.warmth is not null";
+                    case DARKEST, LIGHTEST, BRIGHTEST -> "p.mass_l is not null";
+                    case NEWEST, OLDEST -> "1 = 1";
+                    case DEAREST, CHEAPEST ->
+                        "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.volume > 0 and h.price > 0)";
+                })
                 .on(
                         ColourTerms.Warmer.class,
                         (t, in) -> neighbours

@@ -22,6 +22,7 @@ import molvet.core.collection.Holding;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
 import molvet.core.collection.PaperWord;
+import molvet.core.collection.Range;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Standing;
 import molvet.core.collection.Swatchable;
@@ -37,6 +38,7 @@ import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
+import molvet.core.pigment.UsualColour;
 import molvet.server.maker.MakerStore;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Consequence;
@@ -152,6 +154,10 @@ public class PaintFacts implements Consequence {
                             families.yellowFirst(colour),
                             families.family(colour).name(),
                             run.flatMap(families::coolness).orElse(null),
+                            run.map(WashRun::half)
+                                    .or(() -> UsualColour.of(recipe, reference).map(UsualColour::half))
+                                    .map(half -> Range.of(half, recipe).name())
+                                    .orElse(null),
                             lastUse(me, id).orElse(null),
                             Holding.isRunningLow(holdings),
                             volumes(holdings),
@@ -200,6 +206,7 @@ public class PaintFacts implements Consequence {
                             "order_key",
                             "hue",
                             "warmth",
+                            "wheel",
                             "used_on",
                             "runs_low",
                             "volumes",

@@ -95,6 +95,7 @@ public class PaintStore {
             double orderKey,
             String hue,
             @Nullable Double warmth,
+            @Nullable String wheel,
             @Nullable LocalDate usedOn,
             boolean runsLow,
             String volumes,

@@ -117,11 +117,20 @@ public class PaintViews {
     /** What of a find was not understood, or cannot be answered: {@code at} in characters from 0, or −1 for all of it. */
     public record Trouble(int at, String word, String message) {}
 
-    /** {@code troubles}: what was not understood, each at its word. {@code mended}: the find with misspelt words put right, when that was needed. {@code after}: for the next page. */
+    /** What a word of a find may mean besides: {@code instead} of it, {@code find} is the whole with that. */
+    public record SecondWay(String word, String instead, String find) {}
+
+    /**
+     * @param troubles what was not understood, each at its word; the rest was asked without it
+     * @param ways what words may mean besides what they were taken for
+     * @param mended the find with the nearest known words in place of unknown ones: to be asked about, not done
+     * @param after for the next page
+     */
     public record PaintList(
             List<PaintEntry> paints,
             List<Token> understood,
             List<Trouble> troubles,
+            List<SecondWay> ways,
             int total,
             @Nullable String mended,
             @Nullable String after) {}

@@ -4,6 +4,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.collection.ColourTerms;
 import molvet.core.find.Find;
 import molvet.server.platform.Collector;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -30,7 +31,25 @@ class FindStore {
         PLACE(
                 "coalesce(concat(lpad(find_in_set(k.kind, 'RING,BINDER,SKETCHBOOK,LID,BOX,WALL'), 2, '0'), "
                         + "lpad(k.number, 5, '0'), lpad(s.position, 7, '0')), 'z')",
-                " left join swatch s on s.id = p.swatch_id left join keeper k on k.id = s.keeper_id");
+                " left join swatch s on s.id = p.swatch_id left join keeper k on k.id = s.keeper_id"),
+        WARMEST("p.warmth", ""),
+        COOLEST("-p.warmth", ""),
+        DARKEST("p.mass_l", ""),
+        LIGHTEST("-p.mass_l", ""),
+        BRIGHTEST("-(p.mass_a * p.mass_a + p.mass_b * p.mass_b)", ""),
+        NEWEST("-p.accession", ""),
+        OLDEST("p.accession", ""),
+        DEAREST("-(select max(h.price / h.volume) from holding h where h.paint_id = p.id)", ""),
+        CHEAPEST("(select min(h.price / h.volume) from holding h where h.paint_id = p.id)", "");
+
+        /** What a find says comes first goes before the order of the list. */
+        static Order of(Find find, Order chosen) {
+            return find.terms().stream()
+                    .filter(ColourTerms.Ordered.class::isInstance)
+                    .map(t -> valueOf(((ColourTerms.Ordered) t).by().name()))
+                    .findFirst()
+                    .orElse(chosen);
+        }
 
         private final String column;
         private final String joins;
@@ -49,7 +68,8 @@ class FindStore {
 
     /** @param after the last of the page before, for the page that follows */
     @Transactional(readOnly = true)
-    public Found found(Collector me, Find find, Order order, int limit, Optional<Chosen> after) {
+    public Found found(Collector me, Find find, Order listed, int limit, Optional<Chosen> after) {
+        Order order = Order.of(find, listed);
         Map<String, Object> params = new HashMap<>();
         String where = language.where(me, find, params);
         String from = "p.id, " + order.column + " ordered_by from paint p" + order.joins + " where p.collector_id = :me"
@@ -67,9 +87,8 @@ class FindStore {
         }
         // Where an index cannot stop early, one pass over what the order and the terms need chooses the page and counts
         // the rest.
-        List<Chosen> chosen = chosen("select sql_calc_found_rows " + from + page, params);
-        return new Found(
-                chosen, db.sql("select found_rows()").query(Integer.class).single());
+        List<Chosen> all = chosen("select sql_calc_found_rows " + from + page, params);
+        return new Found(all, db.sql("select found_rows()").query(Integer.class).single());
     }
 
     private List<Chosen> chosen(String sql, Map<String, Object> params) {
@@ -83,8 +102,9 @@ class FindStore {
     List<Long> ids(Collector me, Find find, int most) {
         Map<String, Object> params = new HashMap<>();
         String where = language.where(me, find, params);
-        return db.sql("select p.id from paint p where p.collector_id = :me" + where
-                        + " order by p.order_key, p.id limit " + most)
+        String order = Order.of(find, Order.HUE).column;
+        return db.sql("select p.id from paint p where p.collector_id = :me" + where + " order by " + order
+                        + ", p.id limit " + most)
                 .params(params)
                 .query(Long.class)
                 .list();

@@ -2,7 +2,10 @@ package molvet.server.find;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
+import molvet.core.collection.NameTerms;
 import molvet.core.find.Find;
 import molvet.core.find.FindExpr;
 import molvet.core.platform.TermKind;
@@ -33,26 +36,54 @@ class Finds implements Finder {
     public PaintViews.PaintList list(Collector me, String text, String order, int limit, @Nullable String after) {
         TermKind.Known known = language.known(me);
         Find asked = language.parse(text, known);
-        Find mended = language.mended(me, asked);
+        List<Language.Strange> strangers = language.strangers(me, asked, known);
         FindStore.Found found = store.found(
                 me,
-                mended,
+                asked,
                 Fields.one("order", order, FindStore.Order.values()),
                 limit,
                 Optional.ofNullable(after).flatMap(Finds::cursor));
         List<FindStore.Chosen> page = found.page();
+        boolean alone = asked.terms().stream().allMatch(NameTerms.Word.class::isInstance) && found.total() == 0;
         return new PaintViews.PaintList(
                 views.getObject()
                         .entries(me, page.stream().map(FindStore.Chosen::id).toList()),
-                tokens(mended, known),
-                Stream.concat(
+                tokens(asked, known),
+                Stream.of(
                                 asked.troubles().stream()
                                         .map(t -> new PaintViews.Trouble(t.at(), t.word(), t.message())),
-                                language.unanswerable(me, mended).stream())
+                                strangers.stream().map(s -> s.trouble(alone)),
+                                language.unanswerable(me, asked).stream())
+                        .flatMap(s -> s)
+                        .toList(),
+                asked.ways().stream()
+                        .map(w -> new PaintViews.SecondWay(
+                                w.word(), w.instead(), replaced(text, w.at(), w.word(), w.instead())))
+                        .distinct()
                         .toList(),
                 found.total(),
-                mended.equals(asked) ? null : language.written(mended, known),
+                proposal(text, strangers),
                 page.size() == limit ? cursor(page.get(page.size() - 1)) : null);
+    }
+
+    /** The text with every strange word replaced by the nearest known one; null where there is none. */
+    private static @Nullable String proposal(String text, List<Language.Strange> strangers) {
+        List<Language.Strange> mended =
+                strangers.stream().filter(s -> s.nearest().isPresent()).toList();
+        if (mended.isEmpty()) return null;
+        String now = text;
+        for (Language.Strange s : mended) {
+            now = now.replaceFirst(
+                    "(?i)(?<![\\p{L}\\d])" + Pattern.quote(s.word()) + "(?![\\p{L}\\d])",
+                    Matcher.quoteReplacement(s.nearest().orElseThrow()));
+        }
+        return now.equals(text) ? null : now;
+    }
+
+    private static String replaced(String text, int at, String word, String instead) {
+        return at < 0 || at + word.length() > text.length()
+                ? text
+                : text.substring(0, at) + instead + text.substring(at + word.length());
     }
 
     private List<PaintViews.Token> tokens(Find find, TermKind.Known known) {
@@ -79,11 +110,11 @@ class Finds implements Finder {
     @Override
     @Transactional(readOnly = true)
     public List<Long> ids(Collector me, String text, int most) {
-        return store.ids(me, language.mended(me, language.parse(text, language.known(me))), most);
+        return store.ids(me, language.parse(text, language.known(me)), most);
     }
 
     /** How many paints a find brings, as it is typed. */
     int count(Collector me, String text, TermKind.Known known) {
-        return store.count(me, language.mended(me, language.parse(text, known)));
+        return store.count(me, language.parse(text, known));
     }
 }

@@ -1,17 +1,19 @@
 package molvet.server.find;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import molvet.core.collection.NameTerms;
 import molvet.core.find.Find;
 import molvet.core.find.FindExpr;
 import molvet.core.measure.Spelling;
-import molvet.core.platform.Term;
+import molvet.core.measure.Words;
 import molvet.core.platform.TermKind;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.WordStore;
@@ -39,7 +41,7 @@ class Language {
     TermKind.Known known(Collector me) {
         Map<String, List<String>> names = new HashMap<>();
         rooms.all().forEach(r -> r.names().forEach((sort, of) -> names.put(sort, of.apply(me))));
-        return new TermKind.Known(names);
+        return new TermKind.Known(names, word -> words.isKnown(me, word));
     }
 
     Find parse(String text, TermKind.Known known) {
@@ -61,18 +63,31 @@ class Language {
         return menu;
     }
 
-    /** The same find with each word that nothing begins with replaced by the nearest word there is. */
-    Find mended(Collector me, Find find) {
-        return new Find(find.root().with(t -> mended(me, t)), find.troubles());
+    /** A word nobody knows, with the nearest there is among names and what can be asked. */
+    record Strange(int at, String word, Optional<String> nearest) {
+        PaintViews.Trouble trouble(boolean alone) {
+            return new PaintViews.Trouble(
+                    at,
+                    word,
+                    "No name holds “" + word + "”, and it is no word of a find"
+                            + nearest.map(n -> "; the nearest is “" + n + "”").orElse("") + "."
+                            + (alone ? "" : " The rest was asked without it."));
+        }
     }
 
-    private Term mended(Collector me, Term term) {
-        if (!(term instanceof NameTerms.Word word) || words.isKnown(me, word.text())) return term;
-        return Spelling.nearest(word.text(), words.asLongAs(me, word.text(), Spelling.MOST_SLIPS)).stream()
-                .filter(near -> words.isKnown(me, near))
-                .<Term>map(NameTerms.Word::new)
-                .findFirst()
-                .orElse(term);
+    List<Strange> strangers(Collector me, Find find, TermKind.Known known) {
+        if (find.strangers().isEmpty()) return List.of();
+        Set<String> asked = menu(known).values().stream()
+                .flatMap(List::stream)
+                .flatMap(w -> Arrays.stream(Words.folded(w).split(" ")))
+                .collect(Collectors.toSet());
+        return find.strangers().stream()
+                .map(s -> {
+                    List<String> all = new ArrayList<>(words.asLongAs(me, s.word(), Spelling.MOST_SLIPS));
+                    all.addAll(asked);
+                    return new Strange(s.at(), s.word(), Spelling.nearest(s.word(), all));
+                })
+                .toList();
     }
 
     /** What a find asks that the collection cannot answer. */

@@ -4,7 +4,10 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
+import java.util.stream.Collectors;
 import molvet.core.maker.MakerTerms;
+import molvet.core.pigment.Pigment;
+import molvet.core.pigment.PigmentReference;
 import molvet.core.platform.TermKind;
 import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
@@ -15,10 +18,15 @@ import org.springframework.stereotype.Component;
 /** What the makers bring to the house. */
 @Component
 class MakerRoom implements Room {
-    private final MakerStore store;
+    private static final String WITHDRAWN =
+            "p.colour_id in (select c.id from colour c where c.collector_id = :me and c.status = 'DISCONTINUED')";
 
-    MakerRoom(MakerStore store) {
+    private final MakerStore store;
+    private final PigmentReference reference;
+
+    MakerRoom(MakerStore store, PigmentReference reference) {
         this.store = store;
+        this.reference = reference;
     }
 
     @Override
@@ -49,9 +57,18 @@ class MakerRoom implements Room {
                         MakerTerms.ByMaker.class,
                         (t, in) -> "p.maker_id in (select b.id from maker b where b.collector_id = :me and b.name = "
                                 + in.put(t.maker()) + ")")
+                .on(MakerTerms.DISCONTINUED, WITHDRAWN)
                 .on(
-                        MakerTerms.DISCONTINUED,
-                        "p.colour_id in (select c.id from colour c where c.collector_id = :me and c.status = 'DISCONTINUED')");
+                        MakerTerms.OUT_OF_PRODUCTION,
+                        in -> WITHDRAWN + " or p.recipe regexp "
+                                + in.put(reference.all().stream()
+                                        .filter(Pigment::outOfProduction)
+                                        .map(p -> p.code().toString().replace(".", "[.]"))
+                                        .collect(Collectors.joining("|", "(^|[ +])(", ")($|[ +])"))))
+                .on(
+                        MakerTerms.OfGrade.class,
+                        (t, in) -> "p.line_id in (select n.id from line n where n.collector_id = :me and n.grade = "
+                                + in.put(t.grade().name()) + ")");
     }
 
     @Override

@@ -57,7 +57,7 @@ class PaintApiTest {
             delimiter = '|',
             value = {
                 "lantern | Lantern Yellow",
-                "lantrn | Lantern Yellow",
+                "lantrn | ",
                 "LANTERN yelow | Lantern Yellow",
                 "mowen | Möwen Grey",
                 "pb29 single | Shelter Blue, Slipway Blue",
@@ -84,14 +84,80 @@ class PaintApiTest {
                 .isEqualTo(names == null ? "" : names);
     }
 
+    /** Nothing is mended unasked: what is in no name is said, with the nearest there is, and the rest is asked without it. */
     @Test
-    void findSaysWhatItUnderstoodAndMended() {
-        JsonNode answer = finder.find("pigment PB29 lantrn painted").json();
+    void aWordInNoNameIsSaidWithTheNearestAndTheRestIsAsked() {
+        JsonNode answer = finder.find("pigment PB29 slpway painted").json();
         assertThat(answer.get("understood")
                         .valueStream()
                         .map(t -> t.get("words").asString()))
-                .containsExactly("pigment PB29", "lantern", "painted");
-        assertThat(answer.get("mended").asString()).isEqualTo("PB29 lantern painted");
+                .containsExactly("pigment PB29", "painted");
+        assertThat(Api.names(finder.find("pigment PB29 slpway painted"))).containsExactly("Slipway Blue");
+        assertThat(answer.at("/troubles/0/word").asString()).isEqualTo("slpway");
+        assertThat(answer.at("/troubles/0/message").asString()).contains("nearest is “slipway”", "without it");
+        assertThat(answer.get("mended").asString()).isEqualTo("pigment PB29 slipway painted");
+        JsonNode alone = finder.find("lantrn").json();
+        assertThat(alone.get("total").asInt()).isZero();
+        assertThat(alone.get("mended").asString()).isEqualTo("lantern");
+        assertThat(alone.at("/troubles/0/message").asString())
+                .contains("“lantrn”")
+                .doesNotContain("without it");
+    }
+
+    /** The hue first, and the names that say it as the second way. */
+    @Test
+    void aColourWordOffersTheNamesThatSayItToo() {
+        JsonNode blue = finder.find("painted blue").json();
+        assertThat(blue.at("/ways/0/find").asString()).isEqualTo("painted word:blue");
+        assertThat(Api.names(finder.find("blue"))).contains("Storm Petrel");
+        assertThat(Api.names(finder.find("word:blue")))
+                .doesNotContain("Storm Petrel")
+                .contains("Slipway Blue");
+    }
+
+    @Test
+    void whatComesFirstIsSaidInWords() {
+        Api me = Api.collector();
+        me.post("/api/paints", Map.of("name", "First", "form", "TUBE")).must(201);
+        me.post("/api/paints", Map.of("name", "Last", "form", "TUBE")).must(201);
+        assertThat(Api.names(me.find("newest I own"))).containsExactly("Last", "First");
+        assertThat(Api.names(me.find("oldest"))).containsExactly("First", "Last");
+        assertThat(me.find("newest I own").json().at("/understood/0/words").asString())
+                .isEqualTo("newest first");
+    }
+
+    @Test
+    void whatIsHeldIsAskedForByFormNumberPriceAndNote() {
+        Api me = Api.collector();
+        long gull = me.post(
+                        "/api/paints",
+                        Map.of("name", "Gull", "form", "HALF_PAN", "pigments", "PO49", "note", "Bought in the rain"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        me.post(
+                        "/api/paints/" + gull + "/holdings",
+                        Map.of("form", "TUBE", "volume", "15", "price", "9.80", "currency", "EUR"))
+                .must(201);
+        me.post("/api/paints", Map.of("name", "Skerry", "form", "TUBE", "pigments", "PW6 PB29"))
+                .must(201);
+        for (String find : List.of(
+                "half pan",
+                "15 ml tubes",
+                "price under 10",
+                "what have I two of",
+                "out of production",
+                "note rain",
+                "quinacridone gold",
+                "tubes price under 10")) {
+            assertThat(Api.names(me.find(find))).as(find).containsExactly("Gull");
+        }
+        for (String find : List.of("contains white", "ultramarine", "contains white pigment not half pan")) {
+            assertThat(Api.names(me.find(find))).as(find).containsExactly("Skerry");
+        }
+        assertThat(Api.names(me.find("price over 10"))).isEmpty();
+        assertThat(Api.names(me.find("no white pigment"))).containsExactly("Gull");
     }
 
     @Test
