@@ -9,9 +9,9 @@ const folded = (text: string) =>
     .replace(/[^\p{L}\p{N}]+/gu, " ")
     .trim();
 
-/** Codes as they stand in the pack, out of what was typed: “pb 15.3, PV19”. */
+/** Codes as they stand in the pack, out of what was typed: “pb 15.3, PV19”, “PB 15 3”. */
 export function codes(text: string) {
-  const found = text.matchAll(/\b([PN])\s*(BR|BK|[YORVBGWM])\s*(\d{1,3})(?:\s*[:.]\s*(\d))?/gi);
+  const found = text.matchAll(/\b([PN])\s*(BR|BK|[YORVBGWM])\s*(\d{1,3})(?:\s*(?:[:.]|\s)\s*(\d)(?!\d))?/gi);
   return [...found].map(([, first, family, number, form]) => {
     const letters =
       family.length === 2 ? family[0].toUpperCase() + family[1].toLowerCase() : family.toUpperCase();
@@ -41,8 +41,12 @@ export function carriedAnswer(pack: Pack, name: string, pigments: string): Schem
   const named = have.some((h) => h.why === "the same name");
   const verdict = named
     ? recipe.length && !carried?.sameRecipe.some((s) => have.some((h) => h.paint === s.paint))
-      ? "You have one of that name. Compare the pigments."
-      : "You have it."
+      ? "You have one of that name, but with other pigments: it is another paint."
+      : pack.paints.some(
+            (p) => p.standing === "OWNED" && have.some((h) => h.paint === p.id && h.why === "the same name"),
+          )
+        ? "You have it."
+        : "You have tried it, as a dot or sample; you do not own it."
     : (carried?.verdict ??
       (recipe.length
         ? "These pigments together are not among what this phone carries. With a network it can be told."

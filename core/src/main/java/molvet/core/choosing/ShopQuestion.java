@@ -36,7 +36,7 @@ public final class ShopQuestion {
         this.reference = reference;
     }
 
-    /** What is owned or sampled. {@code here}: whether any of it is left. */
+    /** What is owned, or was sampled only. {@code here}: whether any of it is left. */
     public record Owned(
             long paint,
             String name,
@@ -45,6 +45,7 @@ public final class ShopQuestion {
             Optional<Lab> massTone,
             Optional<Lab> half,
             Optional<Granulation> granulation,
+            boolean owned,
             boolean here,
             String fingerprint,
             String folded) {
@@ -56,6 +57,7 @@ public final class ShopQuestion {
                 Recipe recipe,
                 Optional<WashRun> run,
                 Optional<Granulation> granulation,
+                boolean owned,
                 boolean here) {
             return new Owned(
                     paint,
@@ -65,6 +67,7 @@ public final class ShopQuestion {
                     run.map(WashRun::full),
                     run.map(WashRun::half),
                     granulation,
+                    owned,
                     here,
                     recipe.fingerprint().orElse(""),
                     Words.folded(name));
@@ -113,7 +116,17 @@ public final class ShopQuestion {
                 ? colour.map(c -> mix(c, owned)).orElse(List.of())
                 : List.of();
         return new Answer(
-                verdict(have, same, alike, mix, grainy, recipe),
+                verdict(
+                        owned.stream()
+                                .filter(o -> wanted.length() >= 3 && o.folded.equals(wanted))
+                                .toList(),
+                        by,
+                        same,
+                        alike,
+                        mix,
+                        grainy,
+                        colour.isPresent(),
+                        recipe),
                 have,
                 same.stream()
                         .limit(MOST)
@@ -211,19 +224,59 @@ public final class ShopQuestion {
         return (to - from + 360) % 360;
     }
 
-    private String verdict(
-            List<Hit> have, List<Owned> same, List<Hit> alike, List<Hit> mix, boolean grainy, Recipe recipe) {
-        if (have.stream()
-                .anyMatch(h -> h.why.startsWith("the same name")
-                        && !h.why.contains("other pigments")
-                        && !h.why.contains("another maker"))) {
-            return "You have it.";
+    /** How sure it is that the paint itself is there, surest first. */
+    private enum Had {
+        OWNED("You have it."),
+        SAMPLED("You have tried it, as a dot or sample; you do not own it."),
+        ANOTHER_MAKERS("You have one of that name, by another maker."),
+        OTHER_PIGMENTS("You have one of that name, but with other pigments: it is another paint.");
+
+        private final String said;
+
+        Had(String said) {
+            this.said = said;
         }
-        if (!same.isEmpty()) return "You have one of the same pigments.";
-        if (!alike.isEmpty()) return "You have one you could hardly tell from it.";
-        if (!mix.isEmpty()) return "You could likely mix its hue.";
-        if (!have.isEmpty()) return "You have one of that name, with other pigments.";
+    }
+
+    private static Had had(Owned o, String by, Recipe recipe) {
+        boolean other = !recipe.isEmpty()
+                && !o.recipe.isEmpty()
+                && !wantedRecipe(recipe).equals(o.fingerprint);
+        if (other) return Had.OTHER_PIGMENTS;
+        if (!by.isEmpty() && !Words.folded(o.maker).equals(by)) return Had.ANOTHER_MAKERS;
+        return o.owned ? Had.OWNED : Had.SAMPLED;
+    }
+
+    /** @param named paints of just this name; {@code known} whether the colour of the tube is */
+    private String verdict(
+            List<Owned> named,
+            String by,
+            List<Owned> same,
+            List<Hit> alike,
+            List<Hit> mix,
+            boolean grainy,
+            boolean known,
+            Recipe recipe) {
+        Optional<Had> had = named.stream().map(o -> had(o, by, recipe)).min(Comparator.naturalOrder());
+        if (had.filter(h -> h == Had.OWNED || h == Had.SAMPLED).isPresent()) return had.get().said;
+        String also = had.map(h -> h.said + " ").orElse("");
+        if (!same.isEmpty()) {
+            return also
+                    + (same.stream().anyMatch(o -> o.owned)
+                            ? "You have one of the same pigments."
+                            : "You have tried one of the same pigments, as a dot or sample.");
+        }
+        if (!alike.isEmpty()) return also + "You have one you could hardly tell from it.";
+        if (!mix.isEmpty()) return also + "You could likely mix its hue.";
+        if (had.isPresent()) return had.get().said;
         if (recipe.isEmpty()) return "Nothing of yours has that name. Read the pigments off the tube to know more.";
+        if (!known) {
+            return "Nothing of yours has that name or these pigments. What "
+                    + String.join(
+                            " + ",
+                            recipe.pigments().stream().map(Object::toString).toList())
+                    + " looks like is not known, so nothing is said of its colour.";
+        }
         return grainy ? "You have nothing like it, and it granulates." : "You have nothing like it.";
     }
 

@@ -241,6 +241,6 @@ public final class RecipeTerms {
 
     private static Optional<PigmentCode> code(String low) {
         return PigmentCode.parse(
-                low.replaceFirst("^([pn](?:br|bk|[a-z]))\\s+", "$1").replaceFirst("(\\d)\\.(\\d)$", "$1:$2"));
+                low.replaceFirst("^([pn](?:br|bk|[a-z]))\\s+", "$1").replaceFirst("(\\d)[. ](\\d)$", "$1:$2"));
     }
 }

@@ -28,6 +28,7 @@ class ShopQuestionTest {
                 Recipe.of(codes),
                 Optional.ofNullable(colour).map(WashRun::ofFull),
                 Optional.ofNullable(grain),
+                true,
                 true);
     }
 
@@ -54,7 +55,32 @@ class ShopQuestionTest {
     void theSameNameWithOtherPigmentsIsNotIt() {
         ShopQuestion.Answer a = ask("Thrift", "Marlund", "PR122");
         assertThat(a.have().get(0).why()).isEqualTo("the same name, another maker, other pigments: PV19");
-        assertThat(a.verdict()).isNotEqualTo("You have it.");
+        assertThat(a.verdict()).startsWith("You have one of that name, but with other pigments");
+    }
+
+    /** A dot is not a tube: it is tried, not had. */
+    @Test
+    void whatWasOnlySampledIsNotHad() {
+        List<ShopQuestion.Owned> dots = List.of(ShopQuestion.Owned.of(
+                9, "Thrift", "Pellworth", Recipe.of("PV19"), Optional.empty(), Optional.empty(), false, false));
+        assertThat(SHOP.answer("Thrift", "Pellworth", Recipe.of("PV19"), dots).verdict())
+                .isEqualTo("You have tried it, as a dot or sample; you do not own it.");
+        assertThat(SHOP.answer("Sea Pink", "Marlund", Recipe.of("PV19"), dots).verdict())
+                .isEqualTo("You have tried one of the same pigments, as a dot or sample.");
+    }
+
+    /** A PY150 is no PY110 though both are called the same. */
+    @Test
+    void otherPigmentsUnderOneNameAreSaidFirst() {
+        assertThat(ask("Gorse", "Pellworth", "PY110").verdict())
+                .startsWith("You have one of that name, but with other");
+    }
+
+    @Test
+    void nothingIsSaidOfAColourNobodyKnows() {
+        assertThat(ask("Night Ferry", "Marlund", "PB199").verdict())
+                .contains("PB199 looks like is not known")
+                .doesNotContain("nothing like it");
     }
 
     @Test

@@ -113,6 +113,7 @@ class ShopController {
                     r.pigments(),
                     r.run(),
                     r.heard().get(Trait.GRANULATION).verdict().map(Granulation.class::cast),
+                    r.standing().equals("OWNED"),
                     r.standing().equals("OWNED") && entries.containsKey(r.id())));
         }
         return all;
