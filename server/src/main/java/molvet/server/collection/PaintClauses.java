@@ -10,6 +10,7 @@ import molvet.core.collection.ColourTerms;
 import molvet.core.collection.HoldingTerms;
 import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
+import molvet.core.collection.Standing;
 import molvet.core.collection.TraitTerms;
 import molvet.core.collection.Warmth;
 import molvet.core.pigment.Hue;
@@ -150,7 +151,11 @@ class PaintClauses {
     private static void holdings(Clauses all) {
         all.on(
                         HoldingTerms.InStanding.class,
-                        (t, in) -> "p.standing = " + in.put(t.standing().name()))
+                        (t, in) -> "p.standing = " + in.put(t.standing().name())
+                                // One more of what is owned may be wished for.
+                                + (t.standing() == Standing.WISHED
+                                        ? " or p.id in (select y.paint_id from wish y where y.collector_id = :me)"
+                                        : ""))
                 .on(HoldingTerms.RUNNING_LOW, "p.runs_low")
                 .on(
                         HoldingTerms.InForm.class,

@@ -161,7 +161,17 @@ public class Paints {
 
     private long hold(Collector me, long paint, Map<String, Object> holding) {
         holding.put("paint_id", paint);
+        boolean own = !HoldingForm.valueOf(holding.get("form").toString()).isOnlyASample();
+        if (own) closeWish(me, paint);
         return rows.add(me, "holding", holding);
+    }
+
+    /** What came in is wished for no more; a dot or sample leaves the wish as it is. */
+    private void closeWish(Collector me, long paint) {
+        rows.ids(me, "wish", Map.of("paint_id", paint)).forEach(wish -> rows.remove(me, "wish", wish));
+        if (store.paint(me, paint).filter(PaintStore.PaintRow::wished).isPresent()) {
+            rows.change(me, "paint", paint, Map.of("wished", false));
+        }
     }
 
     @Transactional

@@ -289,6 +289,25 @@ class ChoosingApiTest {
         assertThat(ask.at("/answer/sameRecipe").size()).isBetween(1, 30);
     }
 
+    /** A tube that came in is wished for no more, a dot of it is; and the find and the shop list say the same. */
+    @Test
+    void aWishClosesWhenItsPaintComesIn() {
+        long paint = me.post("/api/shop/notes", of("kind", "WISH", "name", "Night Ferry", "reason", "dusk"), "w")
+                .must(201)
+                .json()
+                .get("paint")
+                .asLong();
+        me.post("/api/paints/" + paint + "/holdings", of("form", "DOT")).must(201);
+        assertThat(me.get("/api/wishes").json().get("wishes")).hasSize(1);
+        assertThat(me.find("wished").json().get("total").asInt()).isEqualTo(1);
+        me.post("/api/shop/notes", of("kind", "BOUGHT", "name", "Night Ferry", "volume", "15"), "b")
+                .must(201);
+        assertThat(me.get("/api/wishes").json().get("wishes")).isEmpty();
+        assertThat(me.find("wished").json().get("total").asInt()).isZero();
+        me.undoLast();
+        assertThat(me.get("/api/wishes").json().at("/wishes/0/wish").asString()).isEqualTo("dusk");
+    }
+
     @Test
     void aWishForWhatIsNotThereIsOneActAndFoundByItsReason() {
         long paint = me.post(
