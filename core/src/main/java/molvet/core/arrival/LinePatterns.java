@@ -72,6 +72,20 @@ final class LinePatterns {
     static final Pattern FROM = Pattern.compile(
             "(?iu)(?<![\\p{L}])(?:(?:an?\\s+)?(?:gift|present|geschenk|cadeau)\\s+)?(?:from|von|de la part de)\\s+"
                     + PERSON + PERSON_ENDS);
+    /** Behind the name of a giver who asked not to be named. */
+    static final Pattern UNNAMED = Pattern.compile(
+            "(?iu)[(\\[]\\s*(?:anonymous(?:ly)?|not (?:to be )?named|unnamed|anonym|no name)\\s*[)\\]]");
+    /** A giver on any line, with the word that the name is not to be told. */
+    static final Pattern FROM_UNNAMED =
+            Pattern.compile("(?iu)((?<![\\p{L}])(?:from|von|de la part de)\\s+)(\\p{L}[\\p{L}'’.\\- ]{0,58}?)\\s*"
+                    + UNNAMED.pattern().replace("(?iu)", ""));
+
+    static final Pattern ALL_FOR = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(?:both|all|alle|beide|tous)(?: of (?:them|these))?\\s+(?:(?:is|are|as)\\s+)?(?:an?\\s+)?(?:(?:gifts?|presents?)\\s+)?(?:for|to give to|für|pour)\\s+"
+                    + PERSON + PERSON_ENDS);
+    /** A number a list counts with, or a catalogue, and no number of pieces. */
+    static final Pattern LISTED = Pattern.compile("^\\s*(\\d{1,3})[.):]?\\s+(?=\\p{L})");
+
     static final Pattern BY = Pattern.compile("(?iu)(?<![\\p{L}])by\\s+" + PERSON + PERSON_ENDS);
     static final Pattern PARCEL =
             Pattern.compile("(?iu)(?<![\\p{L}])(?:parcel|paket|package|box|colis)\\s*(?:no\\.?\\s*)?(\\d{1,2})(?!\\d)");

@@ -5,6 +5,7 @@ import static molvet.core.arrival.LinePatterns.*;
 import java.math.BigDecimal;
 import java.math.RoundingMode;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.EnumMap;
 import java.util.HashMap;
@@ -74,11 +75,43 @@ public final class QuickReader {
         Context context = new Context();
         context.maker = charts.maker(Words.folded(maker));
         context.makerName = context.maker.map(ChartIndex.Maker::name).orElse(maker.strip());
+        context.listed = isNumbered(lines);
         for (int i = 0; i < lines.length; i++) {
             if (lines[i].isBlank()) continue;
             out.add(new Run(i + 1, lines[i], context).read());
         }
         return named(out);
+    }
+
+    /** Whether the numbers lines begin with rise from line to line, as those of a list do and those of pieces do not. */
+    private static boolean isNumbered(String[] lines) {
+        List<Integer> numbers = Arrays.stream(lines)
+                .map(LISTED::matcher)
+                .filter(Matcher::lookingAt)
+                .map(m -> Integer.parseInt(m.group(1)))
+                .toList();
+        int rises = 0;
+        for (int i = 1; i < numbers.size(); i++) if (numbers.get(i) > numbers.get(i - 1)) rises++;
+        return numbers.size() >= LEAST_LISTED && rises == numbers.size() - 1;
+    }
+
+    private static final int LEAST_LISTED = 3;
+    /** More pieces of one paint than this nobody writes in front of its name. */
+    private static final int MOST_LEADING = 12;
+
+    /** The text without the names of givers who asked not to be named, and those names. */
+    public record Unnamed(String text, List<String> names) {
+        public static Unnamed in(String text) {
+            Matcher m = FROM_UNNAMED.matcher(text);
+            List<String> names = new ArrayList<>();
+            StringBuilder kept = new StringBuilder();
+            while (m.find()) {
+                names.add(m.group(2).strip());
+                m.appendReplacement(kept, Matcher.quoteReplacement(m.group(1) + m.group(2)));
+            }
+            return new Unnamed(
+                    m.appendTail(kept).toString(), names.stream().distinct().toList());
+        }
     }
 
     /** Tells of lines that stand in the text more than once, where none of them is to be given away. */
@@ -150,6 +183,8 @@ public final class QuickReader {
         Optional<ChartIndex.Line> line = Optional.empty();
         String from = "";
         Optional<Integer> parcel = Optional.empty();
+        /** Whether the lines are numbered. */
+        boolean listed;
     }
 
     /** What was read of a line's prices: of a piece, and what it was before a sale. */
@@ -262,7 +297,7 @@ public final class QuickReader {
             if (name.isEmpty()) nameFromWhatIsLeft();
             keepWhatIsLeft();
             decideThing();
-            if (toGive < 0 || toGive > quantity) toGive = quantity;
+            decideWhatIsGiven();
             Prices decided = decidePrices();
             if (from.isEmpty()) from = context.from;
             if (parcel.isEmpty()) parcel = context.parcel;
@@ -273,6 +308,23 @@ public final class QuickReader {
                         "", "no-name", "No name was found on this line. Write [name: …], or take the line out."));
             }
             return made(kind, decided, Optional.empty());
+        }
+
+        /** “Two, a gift for Ada” gives her one and keeps one, unless it says both. */
+        private void decideWhatIsGiven() {
+            if (toGive > quantity) toGive = quantity;
+            if (toGive >= 0) return;
+            boolean all = toGive == ALL;
+            toGive = all ? quantity : 1;
+            if (quantity > 1 && !all) {
+                notes.add(new Note(
+                        giftFor,
+                        "one-to-give",
+                        "One of " + quantity + " is for " + giftFor + ", "
+                                + (quantity == 2 ? "one is" : quantity - 1 + " are")
+                                + " yours. If all are to give, say so.",
+                        "all for " + giftFor));
+            }
         }
 
         private QuickLine made(Kind kind, Prices decided, Optional<Charge> charge) {
@@ -402,7 +454,7 @@ public final class QuickReader {
                 case QUANTITY -> quantity(Decimals.parse("quantity", value).intValue());
                 case GIFT_FOR -> {
                     giftFor = value;
-                    toGive = -1;
+                    toGive = NOT_SAID;
                 }
                 case FROM -> from = value;
                 case LIGHTFASTNESS -> claims.put(Trait.LIGHTFASTNESS, value);
@@ -423,12 +475,12 @@ public final class QuickReader {
         }
 
         private void people() {
-            first(GIFT, m -> {
-                if (m.group(1) != null) toGive = Integer.parseInt(m.group(1));
-                else toGive = -1;
-                giftFor = text(m.start(2), m.end(2));
+            first(ALL_FOR, m -> {
+                toGive = ALL;
+                giftFor = text(m.start(1), m.end(1));
                 take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
             });
+            if (toGive == 0) readGift();
             if (toGive == 0) {
                 first(TO_GIVE, m -> {
                     toGive = Integer.parseInt(m.group(1));
@@ -438,11 +490,28 @@ public final class QuickReader {
             }
             if (toGive == 0) {
                 first(FOR, m -> {
-                    toGive = -1;
+                    toGive = NOT_SAID;
                     giftFor = text(m.start(1), m.end(1));
                     take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
                 });
             }
+            readFrom();
+        }
+
+        private static final int ALL = -2;
+        private static final int NOT_SAID = -1;
+
+        private void readGift() {
+            first(GIFT, m -> {
+                if (m.group(1) != null) toGive = Integer.parseInt(m.group(1));
+                else toGive = NOT_SAID;
+                giftFor = text(m.start(2), m.end(2));
+                take(PartKind.GIFT_FOR, m.start(), m.end(), giftFor);
+            });
+        }
+
+        private void readFrom() {
+            first(UNNAMED, m -> take(PartKind.FROM, m.start(), m.end(), ""));
             first(FROM, m -> {
                 String who = text(m.start(1), m.end(1));
                 if (!takeMaker(who, m)) {
@@ -663,10 +732,28 @@ public final class QuickReader {
             });
             if (!saysQuantity) first(QUANTITY_OF_FORMS, this::takeQuantity);
             if (!saysQuantity) {
-                Matcher m = QUANTITY_FIRST.matcher(rest);
+                Matcher m = LISTED.matcher(rest);
                 // A number written as a word may belong to the name.
-                if (m.lookingAt() && Character.isDigit(written.charAt(plain.origin(m.start(1))))) takeQuantity(m);
+                if (m.lookingAt() && Character.isDigit(written.charAt(plain.origin(m.start(1))))) leadingNumber(m);
             }
+        }
+
+        /** How many there are, or the number of a list or catalogue: a list counts on, and nobody buys 28 of one. */
+        private void leadingNumber(Matcher m) {
+            String digits = m.group(1);
+            boolean counts = context.listed || digits.startsWith("0") || Integer.parseInt(digits) > MOST_LEADING;
+            if (!counts && QUANTITY_FIRST.matcher(rest).lookingAt()) {
+                takeQuantity(m);
+                return;
+            }
+            if (!counts) return;
+            catalogueNumber = digits;
+            take(PartKind.NUMBER, m.start(1), m.end(1), digits);
+            notes.add(new Note(
+                    digits,
+                    "number-not-pieces",
+                    "“" + digits + "” was taken for its number in a list, not for " + digits + " pieces.",
+                    "x" + Integer.parseInt(digits)));
         }
 
         private void takeQuantity(Matcher m) {

@@ -191,13 +191,50 @@ class QuickReaderTest {
     void giversAndGifts() {
         QuickLine gift = one("Dune PBr7 15 ml x2, gift for Ada Lind, from Bo");
         assertThat(gift.giftFor()).isEqualTo("Ada Lind");
-        assertThat(gift.toGive()).isEqualTo(2);
+        assertThat(gift.toGive()).isEqualTo(1);
+        assertThat(kinds(gift)).contains("one-to-give");
         assertThat(gift.from()).isEqualTo("Bo");
+        QuickLine both = one("Dune PBr7 15 ml x2, both for Ada Lind");
+        assertThat(both.toGive()).isEqualTo(2);
+        assertThat(both.giftFor()).isEqualTo("Ada Lind");
+        assertThat(both.name()).isEqualTo("Dune");
+        assertThat(kinds(both)).doesNotContain("one-to-give");
+        assertThat(one("Dune PBr7 x3, 2 as a gift for Ada").toGive()).isEqualTo(2);
         QuickLine one = one("Dune PBr7 15 ml x2, 1 to give to Ada");
         assertThat(one.toGive()).isEqualTo(1);
         assertThat(one.giftFor()).isEqualTo("Ada");
         assertThat(one("Dune PBr7, for Ada").giftFor()).isEqualTo("Ada");
         assertThat(one("Tern Grey from Kelpwick").maker()).isEqualTo("Kelpwick");
+    }
+
+    /** A chart or list that was pasted counts its lines; nobody bought 406 pans. */
+    @Test
+    void theNumbersOfAListAreNoPieces() {
+        List<QuickLine> list =
+                READER.read("26 Dune PBr7, half pan\n27\tSkerry PG50, half pan\n28 Titanium Foam PW6, half pan", "");
+        assertThat(list).allSatisfy(l -> {
+            assertThat(l.quantity()).isEqualTo(1);
+            assertThat(kinds(l)).contains("number-not-pieces");
+        });
+        assertThat(list.get(2).name()).isEqualTo("Titanium Foam");
+        assertThat(list.get(2).catalogueNumber()).isEqualTo("28");
+        assertThat(one("01 Dune PBr7").quantity()).isEqualTo(1);
+        assertThat(one("28 Titanium Foam PW6").quantity()).isEqualTo(1);
+        assertThat(one("2 Dune PBr7").quantity()).isEqualTo(2);
+        assertThat(READER.read("2 Dune PBr7\n2 Skerry PG50\n1 Moor PG18", ""))
+                .extracting(QuickLine::quantity)
+                .containsExactly(2, 2, 1);
+    }
+
+    @Test
+    void aGiverWhoIsNotToBeNamedIsNoPaint() {
+        List<QuickLine> lines = READER.read("From Ottoline Marsh (anonymous):\nDune PBr7\nSkerry PG50", "");
+        assertThat(lines.get(0).kind()).isEqualTo(QuickLine.Kind.HEADING);
+        assertThat(lines).hasSize(3);
+        assertThat(lines.get(1).from()).isEqualTo("Ottoline Marsh");
+        QuickReader.Unnamed told = QuickReader.Unnamed.in("From Ottoline Marsh (anonymous):\nDune PBr7, from Bo");
+        assertThat(told.names()).containsExactly("Ottoline Marsh");
+        assertThat(told.text()).isEqualTo("From Ottoline Marsh:\nDune PBr7, from Bo");
     }
 
     @Test

@@ -111,7 +111,19 @@ public class Arrivals {
             @Nullable String note,
             @Nullable ArrivalSheet sheet,
             @Nullable List<NewGiver> givers,
-            @Nullable Integer version) {}
+            @Nullable Integer version) {
+        /** “From Bo (anonymous)” makes Bo a giver who is not named, and whose name is not kept. */
+        NewArrival unnamed() {
+            QuickReader.Unnamed found = QuickReader.Unnamed.in(Fields.text(text));
+            if (found.names().isEmpty()) return this;
+            List<NewGiver> all = new ArrayList<>(givers == null ? List.of() : givers);
+            for (String name : found.names()) {
+                all.removeIf(g -> name.equalsIgnoreCase(Fields.text(g.name()).strip()));
+                all.add(new NewGiver(null, name, Naming.NOT_KEPT.name(), true, null));
+            }
+            return new NewArrival(kind, title, cameOn, from, maker, currency, found.text(), note, sheet, all, version);
+        }
+    }
 
     public record NewThanks(
             @Nullable Boolean owed,
@@ -123,7 +135,8 @@ public class Arrivals {
     // ---- drafts -----------------------------------------------------------------------------------------------------
 
     @Transactional
-    public long start(Collector me, NewArrival typed) {
+    public long start(Collector me, NewArrival asTyped) {
+        NewArrival typed = asTyped.unnamed();
         Map<String, Object> row = checked(typed);
         row.put("state", DRAFT);
         row.put("created_at", clock.instant());
@@ -136,7 +149,8 @@ public class Arrivals {
 
     /** Keeps a draft as it is typed; saving is no act, logging is. @throws Stale if another window saved since */
     @Transactional
-    public void save(Collector me, long id, NewArrival typed, java.util.function.Supplier<Object> current) {
+    public void save(Collector me, long id, NewArrival asTyped, java.util.function.Supplier<Object> current) {
+        NewArrival typed = asTyped.unnamed();
         ArrivalStore.ArrivalRow old = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
         requireDraft(old);
         Map<String, Object> row = checked(typed);
