@@ -66,10 +66,11 @@ public final class LandedCost {
 
     /**
      * @param goods price times quantity less the line's discount
+     * @param paid what was paid for the goods: its part of the order’s discount and voucher taken off too
      * @param perUnit landed cost of a piece, to four decimals
      * @param perMl landed cost of a millilitre, to four decimals, where the volume is known
      */
-    public record LineCost(Money goods, Money landed, BigDecimal perUnit, Optional<BigDecimal> perMl) {}
+    public record LineCost(Money goods, Money paid, Money landed, BigDecimal perUnit, Optional<BigDecimal> perMl) {}
 
     /**
      * {@code total = goods − discount + shipping + duty + courier's fee + tax not included}.
@@ -105,6 +106,7 @@ public final class LandedCost {
         Money total = sum.plus(ofValue).plus(freight);
         List<String> notes = new ArrayList<>();
         List<Money> landed = goods;
+        List<Money> paid = goods;
         if (!lines.isEmpty()) {
             Comparator<Integer> tie = tie(lines, goods);
             List<BigDecimal> value = goods.stream().map(Money::getAmount).toList();
@@ -129,6 +131,10 @@ public final class LandedCost {
             if (free && extras.allocate == Allocation.VALUE && !freight.isZero()) {
                 notes.add("Nothing on the bill has a price, so shipping, duty and fees were divided by pieces.");
             }
+            List<Money> off = Shares.of(discount.negated(), byValue, tie);
+            paid = IntStream.range(0, lines.size())
+                    .mapToObj(i -> goods.get(i).plus(off.get(i)))
+                    .toList();
             boolean together = chosen == byValue;
             List<Money> first = Shares.of(together ? ofValue.plus(freight) : ofValue, byValue, tie);
             List<Money> second = together ? first : Shares.of(freight, chosen, tie);
@@ -141,7 +147,7 @@ public final class LandedCost {
             notes.add("There is no line yet to bear shipping, duty and fees.");
         }
         List<LineCost> costs = new ArrayList<>();
-        for (int i = 0; i < lines.size(); i++) costs.add(cost(lines.get(i), goods.get(i), landed.get(i)));
+        for (int i = 0; i < lines.size(); i++) costs.add(cost(lines.get(i), goods.get(i), paid.get(i), landed.get(i)));
         return new Bill(costs, sum, discount, tax, total, notes);
     }
 
@@ -166,7 +172,9 @@ public final class LandedCost {
                         tie(lines, bill.lines.stream().map(LineCost::goods).toList()));
         List<LineCost> costs = new ArrayList<>();
         for (int i = 0; i < lines.size(); i++) {
-            costs.add(cost(lines.get(i), converted(bill.lines.get(i).goods, other, rate), landed.get(i)));
+            LineCost was = bill.lines.get(i);
+            costs.add(cost(
+                    lines.get(i), converted(was.goods, other, rate), converted(was.paid, other, rate), landed.get(i)));
         }
         return new Bill(
                 costs,
@@ -191,11 +199,11 @@ public final class LandedCost {
         return of.multipliedBy(percent.divide(HUNDRED), RoundingMode.HALF_UP);
     }
 
-    private static LineCost cost(Line line, Money goods, Money landed) {
+    private static LineCost cost(Line line, Money goods, Money paid, Money landed) {
         BigDecimal perUnit = landed.getAmount().divide(BigDecimal.valueOf(line.quantity), FINE, RoundingMode.HALF_UP);
         Optional<BigDecimal> perMl = line.volume.map(v ->
                 landed.getAmount().divide(v.multiply(BigDecimal.valueOf(line.quantity)), FINE, RoundingMode.HALF_UP));
-        return new LineCost(goods, landed, perUnit, perMl);
+        return new LineCost(goods, paid, landed, perUnit, perMl);
     }
 
     /** Lines that differ in anything are told apart by it; lines that differ in nothing may change places. */

@@ -244,4 +244,22 @@ class LandedCostTest {
         assertThat(now.percentDearerThan(new SizePrice(Volume.of(12), Money.of(CurrencyUnit.USD, d("8")))))
                 .isEmpty();
     }
+
+    /** Thirty per cent off an order: 0.60 a ml on the label is 0.42 that was paid, whatever the postage. */
+    @Test
+    void whatWasPaidForALineHasItsPartOfTheDiscountTakenOff() {
+        LandedCost.Extras off = new LandedCost.Extras(
+                new BigDecimal(30), eur("0"), eur("4.50"), eur("0"), eur("0"), BigDecimal.ZERO, true, Allocation.VALUE);
+        LandedCost.Bill bill = LandedCost.of(
+                CurrencyUnit.EUR,
+                List.of(
+                        new LandedCost.Line(
+                                new BigDecimal("9.00"), 1, Optional.of(new BigDecimal(15)), BigDecimal.ZERO),
+                        new LandedCost.Line(
+                                new BigDecimal("6.00"), 2, Optional.of(new BigDecimal(10)), BigDecimal.ZERO)),
+                off);
+        assertThat(bill.lines()).extracting(LandedCost.LineCost::paid).containsExactly(eur("6.30"), eur("8.40"));
+        assertThat(bill.lines().stream().map(LandedCost.LineCost::paid).reduce(eur("0"), Money::plus))
+                .isEqualTo(bill.goods().minus(bill.discount()));
+    }
 }

@@ -81,6 +81,7 @@ class ArrivalStore {
             @Nullable BigDecimal listPrice,
             BigDecimal discountPercent,
             @Nullable BigDecimal goods,
+            @Nullable BigDecimal paid,
             @Nullable BigDecimal landed,
             String currency,
             @Nullable Integer parcel) {}
@@ -194,7 +195,7 @@ class ArrivalStore {
 
     private static final String LINE = """
             select id, arrival_id, position, kind, state, name, maker, written, paint_id, giver_id, form, volume, quantity,
-                   to_give, gift_for, unit_price, list_price, discount_percent, goods, landed, currency, parcel
+                   to_give, gift_for, unit_price, list_price, discount_percent, goods, paid, landed, currency, parcel
             from arrival_line where collector_id = ?
             """;
 

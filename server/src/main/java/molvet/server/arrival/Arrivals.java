@@ -455,6 +455,7 @@ public class Arrivals {
                 l.listPrice().orElse(null),
                 l.discountPercent(),
                 cost.goods().getAmount(),
+                cost.paid().getAmount(),
                 cost.landed().getAmount(),
                 a.currency(),
                 l.parcel().orElse(null));
@@ -507,9 +508,11 @@ public class Arrivals {
     /** One holding for each piece that stays, at what a piece cost before its share of the parcel. */
     private void hold(Collector me, ArrivalStore.ArrivalRow a, ArrivalStore.LineRow l, String from, LocalDate on) {
         boolean set = a.kind().equals(ArrivalKind.SET.name());
-        BigDecimal each = l.goods() == null
+        // Logged before what was paid was kept: the goods as they stand on the bill.
+        BigDecimal paid = l.paid() != null ? l.paid() : l.goods();
+        BigDecimal each = paid == null
                 ? BigDecimal.ZERO
-                : l.goods().divide(BigDecimal.valueOf(l.quantity()), 2, java.math.RoundingMode.HALF_UP);
+                : paid.divide(BigDecimal.valueOf(l.quantity()), 2, java.math.RoundingMode.HALF_UP);
         for (int i = 0; i < l.quantity() - l.toGive(); i++) {
             long holding = paints.hold(
                     me,

@@ -208,6 +208,7 @@ public class DotCards {
                 BigDecimal.ZERO,
                 price,
                 price,
+                price,
                 currency,
                 null);
     }

@@ -194,7 +194,7 @@ class ArrivalApiTest {
         JsonNode tern = me.get("/api/paints/" + logged.at("/logged/0/paint/id").asLong())
                 .json();
         assertThat(tern.get("holdings")).hasSize(1);
-        assertThat(tern.at("/holdings/0/price").asString()).startsWith("9.80");
+        assertThat(tern.at("/holdings/0/price").asString()).startsWith("8.82");
         assertThat(tern.at("/holdings/0/from").asString()).isEqualTo("the shop at the quay");
         assertThat(me.post("/api/arrivals/" + id + "/log", Map.of()).status()).isEqualTo(409);
         me.undoLast();
