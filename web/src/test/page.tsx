@@ -29,7 +29,7 @@ export function server(answers: Record<string, unknown | ((asked: Asked) => unkn
     asked.push(one);
     const answer = answers[`${one.method} ${one.path}`];
     if (answer === undefined) return new Response("{}", { status: 404 });
-    const body = typeof answer === "function" ? answer(one) : answer;
+    const body = typeof answer === "function" ? await answer(one) : answer;
     if (body instanceof Response) return body;
     return new Response(JSON.stringify(body), {
       status: 200,

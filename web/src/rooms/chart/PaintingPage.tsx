@@ -71,9 +71,9 @@ export function PaintingPage() {
           as ruled
         </label>
       </header>
-      {outbox.ticks.length > 0 && (
+      {outbox.untold > 0 && (
         <p role="status" className="px-4 py-1.5 hatched border-b border-base-content">
-          {outbox.ticks.length} painted here, kept on this phone until Molvet answers.
+          {outbox.untold} painted here, kept on this phone until Molvet answers.
         </p>
       )}
       <div className="px-4">

@@ -272,6 +272,34 @@ test("a cell that is painted while the server is away is kept, stamped, and told
   expect(screen.getByText("1 of 2")).toBeTruthy();
 });
 
+test("the count never falls back while a slow server is asked for the page anew", async () => {
+  let left = [0, 1];
+  let answer = () => {};
+  const slow = () => new Promise<void>((done) => (answer = done));
+  let asked = 0;
+  server({
+    "GET /api/charts/7": chartPage([]),
+    "GET /api/charts/7/walk": async () => {
+      if (asked++ > 0) await slow();
+      return walk(left);
+    },
+    "POST /api/charts/7/painted": () => {
+      left = [1];
+      return {};
+    },
+  });
+  open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
+  await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
+  // Told, and the page is not there yet.
+  await waitFor(() => expect(asked).toBe(2));
+  expect(screen.queryByRole("status")).toBeNull();
+  expect(screen.getByText("1 of 2")).toBeTruthy();
+  expect(screen.getByText("Skerry Blue", { selector: "h1" })).toBeTruthy();
+  answer();
+  await waitFor(() => expect(screen.getByText("1 of 2")).toBeTruthy());
+  expect(screen.getByText("Skerry Blue", { selector: "h1" })).toBeTruthy();
+});
+
 test("a tap too many is taken back: out of what waits, or undone when it was told already", async () => {
   let left = [0, 1];
   const asked = server({

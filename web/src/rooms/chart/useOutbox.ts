@@ -18,20 +18,23 @@ function load(chart: number): Tick[] {
 
 /**
  * What was painted while the server was out of reach is kept in this browser, stamped, and told under one key as soon as
- * it answers: offline and reload lose nothing, and nothing is told twice.
+ * it answers: offline and reload lose nothing, and nothing is told twice. A tick stays until the page that holds it is there:
+ * the count never falls back meanwhile.
  */
 export function useOutbox(chart: number) {
   const queries = useQueryClient();
   const [ticks, setTicks] = useState(() => load(chart));
   const [refused, setRefused] = useState<Problem | null>(null);
   const sending = useRef(false);
+  /** Told, while the page is asked for anew. */
+  const settling = useRef<Tick[]>([]);
 
   const keep = useCallback(
     (change: (ticks: Tick[]) => Tick[]) => {
       // The store is the truth: another tab may have added to it.
       const next = change(load(chart));
       localStorage.setItem(stored(chart), JSON.stringify(next));
-      setTicks(next);
+      setTicks([...settling.current, ...next]);
     },
     [chart],
   );
@@ -57,8 +60,12 @@ export function useOutbox(chart: number) {
           // The server will not have it: said, and taken off, so that the rest goes through.
           setRefused(problem);
         }
+        // Out of the store at once, so that it is never told twice; shown as painted until the page holds it.
+        settling.current = [...settling.current, next];
         keep((all) => all.filter((t) => t.key !== key));
         await queries.invalidateQueries();
+        settling.current = settling.current.filter((t) => t.key !== key);
+        setTicks([...settling.current, ...load(chart)]);
       }
     } finally {
       sending.current = false;
@@ -94,6 +101,8 @@ export function useOutbox(chart: number) {
 
   return {
     ticks,
+    /** How many of them wait to be told. */
+    untold: ticks.filter((t) => !settling.current.includes(t)).length,
     refused,
     painted(cell: number, eye: Word<"Painted", "eye">) {
       keep((all) => [...all, { key: crypto.randomUUID(), cell, at: new Date().toISOString(), eye }]);

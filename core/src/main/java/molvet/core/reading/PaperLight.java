@@ -198,10 +198,8 @@ public final class PaperLight {
             // Nothing near is trusted: the brightest half of what there is.
             for (int c = 0; c < 3; c++) {
                 int channel = c;
-                double[] all = samples.stream()
-                        .mapToDouble(s -> s.ln(channel))
-                        .sorted()
-                        .toArray();
+                double[] all =
+                        Arrays.stream(logs).mapToDouble(l -> l[channel]).sorted().toArray();
                 nodes[at + c] = all[all.length * 3 / 4];
             }
             return;

@@ -73,6 +73,27 @@ class PaperLightTest {
         }
     }
 
+    /** A corner where no paper shows: its light is that of the brightest paper there is, in all three channels. */
+    @Test
+    void aCornerWithoutPaperKeepsTheTintOfThePaper() {
+        List<Sample> samples = new ArrayList<>();
+        Random random = new Random(6);
+        for (Sample s : lit((x, y) -> 0.8, 0.003, 6)) {
+            boolean corner = s.x() < 74 && s.y() < 74;
+            double dark = corner ? 0.02 + 0.3 * random.nextDouble() : 1;
+            samples.add(new Sample(s.x(), s.y(), s.r() * dark, s.g() * dark, s.b() * dark));
+        }
+        PaperLight light = PaperLight.of(samples, WIDTH, HEIGHT);
+        for (double x = 4; x < 74; x += 14) {
+            for (double y = 4; y < 74; y += 14) {
+                double[] rgb = new double[3];
+                light.at(x, y, rgb);
+                assertThat(rgb[0] / rgb[1]).as(x + " " + y).isCloseTo(1.05, within(0.05));
+                assertThat(rgb[2] / rgb[1]).as(x + " " + y).isCloseTo(0.95, within(0.05));
+            }
+        }
+    }
+
     @Test
     void aShadowsEdgeIsMissedAndSaidToBe() {
         PaperLight shadow = PaperLight.of(lit((x, y) -> x < 60 ? 0.5 : 0.8, 0.003, 4), WIDTH, HEIGHT);
