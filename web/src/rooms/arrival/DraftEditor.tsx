@@ -142,6 +142,12 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
               value={draft.text}
               autoFocus={draft.text === ""}
               onChange={(e) => change({ text: e.target.value })}
+              onKeyDown={(e) => {
+                if (e.key === "Enter" && (e.ctrlKey || e.metaKey) && goods.length > 0 && !log.running) {
+                  e.preventDefault();
+                  log.run(undefined);
+                }
+              }}
             />
           )}
         </Field>
@@ -193,7 +199,9 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
           >
             Log {goods.length > 0 ? counted(goods.length, "line") : "it"}
           </button>
-          <p className="quiet text-sm mt-2">In one act; one undo takes it back.</p>
+          <p className="quiet text-sm mt-2">
+            In one act; one undo takes it back. From the box: Ctrl and Enter.
+          </p>
         </div>
       </aside>
     </div>

@@ -1,6 +1,7 @@
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Schemas, type Word } from "../../api/client";
+import { localTime } from "../../ui/dates";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { counted } from "../../ui/words";
@@ -129,7 +130,7 @@ export function ShopPage() {
 
 function Age({ pack, fresh, carried }: { pack: Pack | null; fresh: boolean; carried: boolean }) {
   if (!pack) return <>Name or pigments of a tube, and whether you need it.</>;
-  const when = new Date(pack.made).toLocaleString([], { dateStyle: "medium", timeStyle: "short" });
+  const when = localTime(pack.made);
   return (
     <>
       {fresh ? (carried ? "Up to date, and carried along" : "Up to date") : "Without a network"}:{" "}

@@ -78,8 +78,13 @@ export function Ledger({ paints, total, at, onMove, onOpen }: Props) {
         <span>No.</span>
         <span>Full strength to palest</span>
         <span>Paint</span>
-        <span>
-          Label ○ paper ●<span className="sr-only">: lightfastness, transparency, staining, granulation</span>
+        <span className="flex gap-1.5 items-end" title="○ label, | pigments, ● paper">
+          <span className="sr-only">Label and paper: lightfastness, transparency, staining, granulation</span>
+          {["lasts", "clear", "stains", "grain"].map((t) => (
+            <span key={t} aria-hidden="true" className="w-[34px] text-[0.72rem] leading-none">
+              {t}
+            </span>
+          ))}
         </span>
         <span>Where it is</span>
       </div>

@@ -1,5 +1,6 @@
 import { Link, useNavigate, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { localDay } from "../../ui/dates";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { drawn, Strip } from "../../ui/Strip";
@@ -269,7 +270,7 @@ function Readings({
         {readings.map((r) => (
           <li key={r.id} id={`reading-${r.id}`} className="flex flex-wrap items-center gap-3 py-1">
             <Strip strip={r.strip} seed={r.id} label="" className="w-28 h-6" />
-            <span className="quiet">{new Date(r.at).toLocaleDateString()}</span>
+            <span className="quiet">{localDay(r.at)}</span>
             <span>
               {SOURCE[r.source]}
               {STAGE[r.stage] && `, ${STAGE[r.stage]}`}

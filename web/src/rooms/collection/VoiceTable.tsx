@@ -47,13 +47,18 @@ export function VoiceTable({ voices, reasons = false, width = 132 }: Props) {
               <div className="quiet mt-0.5 max-w-prose">{v.reasons.join(" ")}</div>
             )}
             {reasons && v.evidence.length > 0 && (
-              <ul aria-label={`Evidence for ${trait}`} className="text-sm mt-1 flex flex-wrap gap-x-4">
-                {v.evidence.map((e) => (
-                  <li key={e.kind + e.of + e.says}>
-                    <Evidence evidence={e} />
-                  </li>
-                ))}
-              </ul>
+              <details className="text-sm mt-1">
+                <summary className="quiet cursor-pointer">
+                  Evidence<span className="sr-only"> for {trait}</span>
+                </summary>
+                <ul aria-label={`Evidence for ${trait}`} className="flex flex-wrap gap-x-4">
+                  {v.evidence.map((e) => (
+                    <li key={e.kind + e.of + e.says}>
+                      <Evidence evidence={e} />
+                    </li>
+                  ))}
+                </ul>
+              </details>
             )}
           </div>
         ))}

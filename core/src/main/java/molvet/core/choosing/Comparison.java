@@ -129,7 +129,9 @@ public record Comparison(
     /** So far round the wheel that “redder” or “bluer” would mislead. */
     private static boolean areOtherHues(Lab one, Lab other) {
         double turn = Math.abs(one.hue() - other.hue());
-        return one.chroma() > 2 * HUED && other.chroma() > 2 * HUED && Math.min(turn, 360 - turn) > 50;
+        // “One is a blue, the other a blue” tells nothing apart.
+        boolean called = !HuePlane.named(one.hue()).equals(HuePlane.named(other.hue()));
+        return called && one.chroma() > 2 * HUED && other.chroma() > 2 * HUED && Math.min(turn, 360 - turn) > 50;
     }
 
     private static String grain(Sample one, Sample other) {

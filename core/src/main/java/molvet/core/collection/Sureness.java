@@ -6,7 +6,9 @@ public enum Sureness {
     SURE("sure"),
     /** One strong voice, or several a step apart. */
     LIKELY("likely"),
-    /** One weak voice, or voices that contradict each other. */
+    /** One voice alone, and nobody has looked at the paint itself. */
+    NOT_LOOKED_AT("not looked at yet"),
+    /** Voices that contradict each other. */
     DOUBTFUL("doubtful"),
     UNKNOWN("nobody says");
 

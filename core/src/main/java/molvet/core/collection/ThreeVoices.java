@@ -88,7 +88,7 @@ public final class ThreeVoices {
         if (backed) return Sureness.SURE;
         return winner.get() == Verdict.Voice.PAPER || label.isPresent() && pigments.isPresent()
                 ? Sureness.LIKELY
-                : Sureness.DOUBTFUL;
+                : Sureness.NOT_LOOKED_AT;
     }
 
     private List<Evidence> evidence(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> paper) {

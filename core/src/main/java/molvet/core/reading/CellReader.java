@@ -232,7 +232,8 @@ final class CellReader {
         }
         double shadow = lit.missNear(
                 cell.box().centreX(), cell.box().centreY(), 14 + cell.box().height() / 2);
-        if (shadow > 0.05) {
+        // On a flat scan nothing throws one: there it is paint beyond its square.
+        if (shadow > 0.05 && trust != Trust.SCANNED) {
             notes.add("A shadow or a patch of light lies beside it.");
             c *= 0.6;
         }

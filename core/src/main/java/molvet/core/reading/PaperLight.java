@@ -198,8 +198,10 @@ public final class PaperLight {
             // Nothing near is trusted: the brightest half of what there is.
             for (int c = 0; c < 3; c++) {
                 int channel = c;
-                double[] all =
-                        Arrays.stream(logs).mapToDouble(l -> l[channel]).sorted().toArray();
+                double[] all = Arrays.stream(logs)
+                        .mapToDouble(l -> l[channel])
+                        .sorted()
+                        .toArray();
                 nodes[at + c] = all[all.length * 3 / 4];
             }
             return;

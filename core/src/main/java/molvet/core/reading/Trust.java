@@ -6,8 +6,8 @@ public enum Trust {
     CHECKED("With a colour-checker in the picture: colours can be compared with any other reading.", 1.0),
     /** A flat scan, evenly lit. */
     SCANNED("A flat, even scan: colours can be compared with other scans.", 0.95),
-    /** A photograph in even light. */
-    PHOTOGRAPHED("A photograph in even light: compare with other pictures only where the difference is plain.", 0.8),
+    /** A photograph whose light runs smoothly over the page. */
+    PHOTOGRAPHED("A photograph: compare with other pictures only where the difference is plain.", 0.8),
     /** Light, lens or exposure say little beyond the picture itself. */
     WITHIN("Compare within this picture, not with others.", 0.6);
 

@@ -310,8 +310,9 @@ class SheetReadingViews {
             Sheets.Square q = squares.get(row.cell());
             Long paint = q == null ? null : q.paint();
             Long second = q == null ? null : q.second();
+            // Once it is accepted, what counts is this reading itself.
             Optional<Lab> earlier = Optional.ofNullable(paint)
-                    .filter(p -> second == null)
+                    .filter(p -> second == null && !s.state().equals("ACCEPTED"))
                     .map(cards::get)
                     .flatMap(OrderStore.CardRow::massTone);
             all.add(new ScannedCell(
