@@ -25,6 +25,9 @@ import molvet.core.pigment.UsualColour;
 public final class SchoolOrder {
     private static final double NEUTRAL = 7;
     private static final double NEARLY_NEUTRAL = 13;
+    /** A neutral lighter than this at full strength is a white. */
+    private static final double LIGHT = 85;
+
     private static final double EARTHY = 48;
     private static final double DULL = 26;
     /** Ochres reach a chroma of 58 at full strength (from memory); what is more vivid is no earth. */
@@ -315,7 +318,8 @@ public final class SchoolOrder {
         Optional<Cusp> cusp = Optional.empty();
         if (seen.isPresent()) {
             Lab lab = seen.get();
-            guess = byMeasure(c.measured().get().full(), lab, pigment);
+            guess = byMeasure(
+                    c.measured().get().full(), lab, pigment, c.recipe().isSingle());
             cusp = cusp(c, lab, guess, spoken, pigment);
         } else {
             guess = spoken.or(() -> pigment).orElse(Family.GREY);
@@ -342,9 +346,11 @@ public final class SchoolOrder {
         return Double.isNaN(hue) ? family.hue() : hue;
     }
 
-    private static Family byMeasure(Lab massTone, Lab lab, Optional<Family> pigment) {
+    private static Family byMeasure(Lab massTone, Lab lab, Optional<Family> pigment, boolean single) {
         double lightness = massTone.l();
-        if (lab.chroma() < NEUTRAL) return lightness < 35 ? Family.BLACK : Family.GREY;
+        if (lab.chroma() < NEUTRAL) {
+            return lightness < 35 ? Family.BLACK : lightness > LIGHT ? Family.WHITE : Family.GREY;
+        }
         double hue = lab.hue();
         if (lab.chroma() < NEARLY_NEUTRAL && hue > 180 && hue < 310) return Family.GREY;
         boolean warm = hue > 25 && hue < 95;
@@ -355,10 +361,10 @@ public final class SchoolOrder {
         if (warm && (lab.chroma() < dull && lightness < 62 && !vivid || earthPigment)) {
             return lightness < 40 ? Family.BROWN : Family.EARTH;
         }
-        return prior(hue, pigment).orElseGet(() -> byHue(hue));
+        return prior(hue, single ? pigment : Optional.empty()).orElseGet(() -> byHue(hue));
     }
 
-    /** Near a border between two families the pigment decides which of them it is: painters name colours by it. */
+    /** Near a border between two families the one pigment there is decides: painters name colours by it. */
     private static Optional<Family> prior(double hue, Optional<Family> pigment) {
         return BORDERS.stream()
                 .filter(b -> Math.abs((hue - b.hue + 540) % 360 - 180) < PRIOR)

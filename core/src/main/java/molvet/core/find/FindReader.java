@@ -34,7 +34,7 @@ final class FindReader {
 
     /** Little words that only join what people say, and mean nothing by themselves. */
     private static final Set<String> LITTLE = Set.copyOf(List.of(
-            ("a an all any anything are as be been can colour colours color colors could did do does every everything find for give"
+            ("a an all any anything something per ml are as be been can colour colours color colors could did do does every everything find for give"
                             + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
                             + " show some than that the them there these things this those to up use was what where which who"
                             + " whose will with would yet you own from by")

@@ -82,6 +82,24 @@ class PaintersNamesTest {
                 .isEqualTo(Family.BLUE);
     }
 
+    /** What two pigments make is what it looks like: a violet of a blue and a rose is a violet. */
+    @Test
+    void ofAMixtureTheEyeDecides() {
+        Swatchable mixed = new Swatchable(
+                "v",
+                "Nameless",
+                Recipe.of("PB29", "PR122"),
+                Optional.of(new WashRun(List.of(new Lab(18, 34, -44), new Lab(57, 18, -30), new Lab(92, 3, -5)), true)),
+                Optional.empty(),
+                "");
+        assertThat(ORDER.family(mixed)).isEqualTo(Family.VIOLET);
+    }
+
+    @Test
+    void aWhiteThatWasPaintedOutIsAWhite() {
+        assertThat(ORDER.family(painted("Opaque", "PW6", new Lab(95, 0, 3)))).isEqualTo(Family.WHITE);
+    }
+
     /** A scarlet before a cool red was the order of the alphabet. */
     @Test
     void whatIsNotPaintedStandsByItsRecipeAndThatIsSaid() {

@@ -208,6 +208,7 @@ class FindTest {
                 "warmest yellow I own | warmest hue:yellow owned",
                 "the darkest of my blues | darkest hue:blue",
                 "dearest per ml | dearest",
+                "cheapest blue per ml | cheapest hue:blue",
                 "newest | newest first",
                 "names with violet that hold no violet pigment | word:violet no violet pigment",
                 "name with violet | word:violet",

@@ -85,6 +85,7 @@ class Language {
                 .map(s -> {
                     List<String> all = new ArrayList<>(words.asLongAs(me, s.word(), Spelling.MOST_SLIPS));
                     all.addAll(asked);
+                    all.remove(s.word());
                     return new Strange(s.at(), s.word(), Spelling.nearest(s.word(), all));
                 })
                 .toList();
