@@ -32,34 +32,80 @@ backup() {
   say "Saved to $file ($(du -h "$file" | cut -f1), schema $schema)."
 }
 
+# What a dump of ours holds, line by line; whatever else stands in one was put there by somebody.
+DUMP_LINES='^$|^--|^/\*M?!(40000|40014|40101|40103|40111|50503|100616|999999)(\\- enable the sandbox mode| (SET|ALTER TABLE `[A-Za-z_]+` (DIS|EN)ABLE KEYS)\>)[^;]*\*/;? *$'
+DUMP_LINES="$DUMP_LINES"'|^(DROP TABLE IF EXISTS|LOCK TABLES|CREATE TABLE|INSERT INTO) `[A-Za-z_]+`( |;|$)|^UNLOCK TABLES;$|^\(|^  (`|(PRIMARY |UNIQUE |FULLTEXT )?KEY |CONSTRAINT )|^\) ENGINE='
+
+# Reads a dump into NEW as somebody who owns nothing else, through a client that runs no commands.
+load() { # DUMP NEW
+  local dump=$1 new=$2 who=molvet_restore password stray
+  stray=$(gunzip -c "$dump" | LC_ALL=C grep -vanE -m 1 "$DUMP_LINES" | cut -c1-80)
+  [ -z "$stray" ] || { echo "line $stray is not of a Molvet dump" > "$RUN/restore.log"; return 1; }
+  password=$(head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n')
+  sql <<SQL
+drop user if exists $who@localhost;
+create user $who@localhost identified by '$password';
+grant select, insert, create, drop, alter, index, references, lock tables on \`$new\`.* to $who@localhost;
+SQL
+  gunzip -c "$dump" | MYSQL_PWD=$password mariadb --no-defaults --sandbox --binary-mode --max-allowed-packet=128M \
+    --socket="$SOCKET" --user=$who "$new" 2> "$RUN/restore.log"
+  local came=$?
+  sql -e "drop user $who@localhost"
+  [ $came = 0 ] || return 1
+  # Nothing that runs by itself, and nothing but the tables the migrations make.
+  [ "$(sql -e "select (select count(*) from information_schema.triggers where trigger_schema = '$new')
+      + (select count(*) from information_schema.routines where routine_schema = '$new')
+      + (select count(*) from information_schema.events where event_schema = '$new')
+      + (select count(*) from information_schema.views where table_schema = '$new')")" = 0 ] \
+    || { echo "it holds what runs by itself" > "$RUN/restore.log"; return 1; }
+  [ "$(sql "$new" -e 'select max(cast(version as unsigned)) from flyway_schema_history where success = 1' 2>/dev/null)" = "$schema" ] \
+    || { echo "its tables are not of schema $schema" > "$RUN/restore.log"; return 1; }
+}
+
+# What a restore that was killed left: a schema nobody took, and its files, the key among them.
+drop_leftovers() {
+  local left
+  rm -rf "$RUN/restore.work"
+  for left in $(sql -e "show databases like 'molvet\\_2%'"); do
+    [ "$left" = "$(db_name)" ] || sql -e "drop database \`$left\`"
+  done
+}
+
 restore() {
   local file=$1 work schema old new
   [ -f "$file" ] || die "there is no file $file."
   need
-  work=$(mktemp -d)
+  exec 9> "$RUN/lock"
+  flock -n 9 || die "Molvet runs on this collection. ./molvet stop first, then restore."
+  # What a killed run left behind.
+  server_stop
+  db_stop
+  work=$RUN/restore.work
+  rm -rf "$work"
+  (umask 077 && mkdir -p "$work")
+  refuse() { rm -rf "$work"; die "$*"; }
   tar -C "$work" -xf "$file" manifest collection.sql.gz 2>/dev/null && head -1 "$work/manifest" | grep -q '^molvet-backup 1$' \
-    || { rm -rf "$work"; die "$file is not a Molvet backup, or is cut short. What is here was left untouched."; }
+    || refuse "$file is not a Molvet backup, or is cut short. What is here was left untouched."
   [ "$(sed -n 's/^sha256 //p' "$work/manifest")" = "$(sha256sum "$work/collection.sql.gz" | cut -d' ' -f1)" ] \
-    || { rm -rf "$work"; die "$file is damaged: its checksum does not match. What is here was left untouched."; }
+    || refuse "$file is damaged: its checksum does not match. What is here was left untouched."
   schema=$(sed -n 's/^schema //p' "$work/manifest")
   # Backups made before there was a key have none.
   if grep -q '^key ' "$work/manifest"; then
     tar -C "$work" -xf "$file" secret.key 2>/dev/null \
       && [ "$(sed -n 's/^key //p' "$work/manifest")" = "$(sha256sum "$work/secret.key" | cut -d' ' -f1)" ] \
-      || { rm -rf "$work"; die "$file is damaged: its key is missing or changed. What is here was left untouched."; }
+      || refuse "$file is damaged: its key is missing or changed. What is here was left untouched."
   fi
   [ "$schema" -le "$(newest_schema)" ] 2>/dev/null \
-    || { rm -rf "$work"; die "$file was made by a newer Molvet (schema $schema, this one knows $(newest_schema)). Update first. What is here was left untouched."; }
-  ours "$(cat "$RUN/server.pid" 2>/dev/null)" "-Dmolvet.home=$HOME_DIR" && { rm -rf "$work"; die "Molvet runs on this collection. ./molvet stop first, then restore."; }
+    || refuse "$file was made by a newer Molvet (schema $schema, this one knows $(newest_schema)). Update first. What is here was left untouched."
   with_db make
   old=$(db_name)
   new=molvet_$(date -u +%Y%m%d%H%M%S)
   sql -e "create database $new character set utf8mb4 collate utf8mb4_unicode_ci"
-  if ! gunzip -c "$work/collection.sql.gz" | mariadb --no-defaults --max-allowed-packet=128M --socket="$SOCKET" --user="$(id -un)" "$new" 2> "$RUN/restore.log"; then
+  if ! load "$work/collection.sql.gz" "$new"; then
     sql -e "drop database $new"
     rm -rf "$work"
     [ -n "$STARTED_DB" ] && db_stop
-    die "$file could not be loaded: $(head -1 "$RUN/restore.log"). What is here was left untouched."
+    die "$file could not be loaded: $(grep -m 1 -a -e ERROR "$RUN/restore.log" || head -1 "$RUN/restore.log"). What is here was left untouched."
   fi
   # One rename decides: before it the old collection stands with its key, after it the new with its own.
   [ -f "$work/secret.key" ] || db_key > "$work/secret.key"

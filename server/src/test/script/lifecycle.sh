@@ -66,12 +66,35 @@ grep -q 'checksum' "$LOG" || fail "a damaged backup is not explained"
 
 tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet" && tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/keyless.molvet" manifest collection.sql.gz
 ./molvet restore "$MOLVET_HOME/keyless.molvet" --demo > "$LOG" 2>&1 && fail "a backup without its key was taken"
+
+# A backup in which somebody put commands: refused, and nothing of it runs.
+hostile() { # NAME LINE…
+  local name=$1
+  shift
+  tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet"
+  { printf '%s\n' "$@"; gunzip -c "$MOLVET_HOME/x/collection.sql.gz" | tail -n +2; printf '%s\n' "$@"; } | gzip -1 > "$MOLVET_HOME/x/worse.gz"
+  mv "$MOLVET_HOME/x/worse.gz" "$MOLVET_HOME/x/collection.sql.gz"
+  sed -i "s/^sha256 .*/sha256 $(sha256sum "$MOLVET_HOME/x/collection.sql.gz" | cut -d' ' -f1)/" "$MOLVET_HOME/x/manifest"
+  tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/$name.molvet" manifest collection.sql.gz secret.key
+  ./molvet restore "$MOLVET_HOME/$name.molvet" --demo > "$LOG" 2>&1 && fail "a backup with $name in it was taken"
+  grep -q 'left untouched' "$LOG" || fail "a backup with $name in it is not explained"
+  [ -e "$MOLVET_HOME/ran" ] && fail "$name in a backup ran"
+  return 0
+}
+hostile shell "\\! touch $MOLVET_HOME/ran"
+hostile source "source /etc/passwd"
+hostile user "create user evil@localhost identified by 'x';"
+hostile outfile "select 1 into outfile '$MOLVET_HOME/ran';"
+# Behind the beginning of a line as a dump writes it, it meets somebody who may do nothing but fill tables.
+hostile appended "DROP TABLE IF EXISTS \`paint\`; create user evil@localhost identified by 'x';"
+hostile appendedfile "LOCK TABLES \`paint\` WRITE; select 1 into outfile '$MOLVET_HOME/ran';"
+hostile trigger "INSERT INTO \`paint\` select 1; create trigger t before insert on paint for each row set new.name = 'x';"
 KEY=$(key)
 echo lost > "$MOLVET_HOME/demo/secret.key"
 
 # Killed on the last step before the collections change places, a restore has changed neither collection nor key.
 mkdir "$MOLVET_HOME/bin"
-printf '#!/bin/sh\ncase "$*" in *db.name) kill -KILL $PPID; sleep 60 ;; esac\nexec /bin/mv "$@"\n' > "$MOLVET_HOME/bin/mv"
+printf '#!/bin/sh\ncase "$*" in *db.name) kill -KILL $PPID; exec sleep 60 9>\&- ;; esac\nexec /bin/mv "$@"\n' > "$MOLVET_HOME/bin/mv"
 chmod +x "$MOLVET_HOME/bin/mv"
 NAME=$(name)
 PATH=$MOLVET_HOME/bin:$PATH ./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 && fail "a killed restore ended well"
