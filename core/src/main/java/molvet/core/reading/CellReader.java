@@ -181,7 +181,7 @@ final class CellReader {
             boolean bare =
                     distance(massTone, white) < BARE && curve.stream().allMatch(c -> distance(c, white) < BARE + 1);
             double separation = bare ? 0 : separation(blocks);
-            Optional<Hidden> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
+            Optional<Covering> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
             double confidence = confidence(cell, kept, clipped, small, bareShare, bare, massTone);
             if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
             if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
@@ -192,11 +192,14 @@ final class CellReader {
                     thinned(),
                     bare ? Optional.empty() : grain.variation(),
                     bare ? 0 : grain.visible(),
-                    covering.map(Hidden::share),
-                    covering.map(Hidden::overBlack),
+                    covering.map(Covering::share),
+                    covering.map(Covering::overBlack),
                     separation,
                     new CellReading.Margins(
-                            spread, tintSpread, bare ? Optional.empty() : grain.margin(), covering.map(Hidden::margin)),
+                            spread,
+                            tintSpread,
+                            bare ? Optional.empty() : grain.margin(),
+                            covering.map(Covering::margin)),
                     confidence,
                     bare,
                     List.copyOf(notes));
@@ -445,11 +448,13 @@ final class CellReader {
     // ---- covering ---------------------------------------------------------------------------------------------
 
     /** @param margin half of what its two halves along the line differ by */
-    private record Hidden(double share, double margin, Lab overBlack) {}
+    private record Covering(double share, double margin, Lab overBlack) {}
 
-    /** How far the paint hides a black line, by its luminance over it and beside it.
+    /**
+     * Luminance of the paint over black against that beside it, the black’s own taken off both: the contrast ratio of
+     * ISO 6504-3 (which sets paint over black against paint over white), freed of a black that is not quite black.
      */
-    private Optional<Hidden> covering(Plan.Cell cell, Lab massTone, Lab tint) {
+    private Optional<Covering> covering(Plan.Cell cell, Lab massTone, Lab tint) {
         List<Plan.Part> lines = concat(
                 cell.parts(PartKind.OPACITY_LINE).toList(),
                 cell.parts(PartKind.BLACK_BAR).toList());
@@ -491,12 +496,9 @@ final class CellReader {
             notes.add("As dark as the line itself: covering is not told.");
             return Optional.empty();
         }
-        return Optional.of(new Hidden(
-                Covering.of(
-                        over.get().luminance,
-                        ground,
-                        beside,
-                        rendering.white().toXyz().y()),
+        double share = (over.get().luminance - ground) / (beside - ground);
+        return Optional.of(new Covering(
+                Math.max(0, Math.min(1, share)),
                 over.get().halves / (beside - ground),
                 colour(Area.of(over.get().box, Math.max(pitch, 0.1), light, map, lit, List.of())).lab));
     }

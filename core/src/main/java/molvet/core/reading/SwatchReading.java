@@ -70,16 +70,19 @@ public record SwatchReading(
                 tint,
                 WashRun.seen(massTone, tint, bits),
                 own,
-                line.flatMap(l -> covering(full, l, paper.map(Spot::colour).orElse(WHITE))),
+                line.flatMap(l -> covering(full, l)),
                 List.copyOf(notes));
     }
 
-    /** How far it hides a black line. Empty for a paint nearly as dark as the line. */
-    private static Optional<Double> covering(Spot full, Spot line, Lab paper) {
-        double over = line.colour().toXyz().y();
-        double beside = full.colour().toXyz().y();
-        if (beside < BARE_LINE + 0.02) return Optional.empty();
-        return Optional.of(Covering.of(over, BARE_LINE, beside, paper.toXyz().y()));
+    /**
+     * The luminous reflectance over black against that over white, the black's own taken off, in the idea of
+     * ISO 6504-3 (contrast ratio). Empty for a paint nearly as dark as the line.
+     */
+    private static Optional<Double> covering(Spot full, Spot line) {
+        double over = line.colour().toXyz().y() - BARE_LINE;
+        double beside = full.colour().toXyz().y() - BARE_LINE;
+        if (beside < 0.02) return Optional.empty();
+        return Optional.of(Math.min(1, Math.max(0, over / beside)));
     }
 
     private static Lab onWhite(Lab colour, Lab bare) {
@@ -100,10 +103,7 @@ public record SwatchReading(
         return granulation < 3.5 ? Granulation.MODERATE : Granulation.STRONG;
     }
 
-    /**
-     * Covering on our scale: transparent below 0.10, then 0.25 and 0.60, else opaque (our thresholds). Under a wash of L* 52 the line
-     * is seen there at L* 15, 27 and 41: as a line, as a shadow, as a tinge.
-     */
+    /** Covering on our scale: transparent below 0.10, then 0.25 and 0.60, else opaque (our thresholds). */
     public Optional<Transparency> covers() {
         return covering.map(SwatchReading::covers);
     }

@@ -110,10 +110,13 @@ public final class Optics {
             };
         }
 
-        /** Luminance over a ground that gives nothing back, as a share of that over paper. */
+        /** Luminance over black as a share of that over paper, both less the black’s own. */
         public double covering(double thickness) {
-            return xyz(over(new double[BANDS], thickness, 0)).y()
-                    / xyz(over(PAPER, thickness, 0)).y();
+            double[] black = new double[BANDS];
+            java.util.Arrays.fill(black, BLACK);
+            double over = xyz(over(black, thickness, 0)).y();
+            double beside = xyz(over(PAPER, thickness, 0)).y();
+            return Math.max(0, Math.min(1, (over - BLACK) / Math.max(0.005, beside - BLACK)));
         }
     }
 
