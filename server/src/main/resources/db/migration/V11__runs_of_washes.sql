@@ -7,6 +7,3 @@ alter table paint
     modify column worked_out_at datetime(6);
 alter table reading
     add column modelled boolean not null default false;
--- What was paid for a line, with its part of the order's discount taken off.
-alter table arrival_line
-    add column paid decimal(12, 3);

@@ -45,8 +45,8 @@ public record Wheel(List<Range> places, List<HuePlane.Gap> gaps, int paints, int
     public String said() {
         if (paints == 0) return "There is nothing here to judge.";
         if (!isTold()) {
-            return (measured == 0 ? "None" : "Only " + measured) + " of " + paints
-                    + " measured yet: what is missing on the wheel is not said.";
+            return (measured == 0 ? "None" : "Only " + measured) + " of these " + paints
+                    + (measured < 2 ? " is" : " are") + " measured yet: what is missing on the wheel is not said.";
         }
         List<String> all = new ArrayList<>();
         if (!places.isEmpty()) all.add(no(places) + ".");

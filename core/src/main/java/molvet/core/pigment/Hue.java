@@ -67,6 +67,16 @@ public enum Hue {
         return Math.min(apart, 7 - apart);
     }
 
+    /** The letters the Colour Index has for it, behind P or N. */
+    public String familyLetters() {
+        return switch (this) {
+            case ROSE, RED -> "R";
+            case EARTH, BROWN -> "Br";
+            case GREY, BLACK -> "Bk";
+            case YELLOW, ORANGE, VIOLET, BLUE, GREEN, WHITE, METAL -> name().substring(0, 1);
+        };
+    }
+
     /** The hue a Colour Index family is named for: PV is violet, PBr brown. */
     static Hue ofFamily(String family) {
         return switch (family.substring(1)) {

@@ -1,9 +1,5 @@
 package molvet.core.pigment;
 
-import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Collections;
@@ -13,7 +9,6 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import molvet.core.measure.Words;
-import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVRecord;
 
 /**
@@ -112,23 +107,11 @@ public final class PigmentReference {
 
     private static PigmentReference load() {
         Map<PigmentCode, Pigment> pigments = new TreeMap<>();
-        CSVFormat format = CSVFormat.DEFAULT
-                .builder()
-                .setCommentMarker('#')
-                .setHeader()
-                .setSkipHeaderRecord(true)
-                .get();
-        try (var in = new InputStreamReader(
-                PigmentReference.class.getResourceAsStream("/molvet/core/pigment/pigments.csv"),
-                StandardCharsets.UTF_8)) {
-            for (CSVRecord row : format.parse(in)) {
-                Pigment p = pigment(row);
-                if (pigments.put(p.code(), p) != null) {
-                    throw new IllegalStateException("The reference holds " + p.code() + " twice.");
-                }
+        for (CSVRecord row : PigmentTable.rows("pigments.csv")) {
+            Pigment p = pigment(row);
+            if (pigments.put(p.code(), p) != null) {
+                throw new IllegalStateException("The reference holds " + p.code() + " twice.");
             }
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
         }
         return new PigmentReference(Collections.unmodifiableMap(pigments));
     }

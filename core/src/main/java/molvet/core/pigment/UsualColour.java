@@ -1,9 +1,5 @@
 package molvet.core.pigment;
 
-import java.io.IOException;
-import java.io.InputStreamReader;
-import java.io.UncheckedIOException;
-import java.nio.charset.StandardCharsets;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -12,7 +8,6 @@ import java.util.concurrent.ConcurrentHashMap;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.colour.Xyz;
-import org.apache.commons.csv.CSVFormat;
 
 /**
  * About what colour a recipe comes out at full strength, so that a swatch of quite another colour is noticed.
@@ -82,23 +77,12 @@ public record UsualColour(Lab massTone, double spread) {
 
     private static Map<String, UsualColour> read() {
         Map<String, UsualColour> all = new HashMap<>();
-        try (var in = new InputStreamReader(
-                UsualColour.class.getResourceAsStream("/molvet/core/pigment/colours.csv"), StandardCharsets.UTF_8)) {
-            CSVFormat.DEFAULT
-                    .builder()
-                    .setCommentMarker('#')
-                    .setHeader()
-                    .setSkipHeaderRecord(true)
-                    .get()
-                    .parse(in)
-                    .forEach(r -> all.put(
-                            r.get("code"),
-                            new UsualColour(
-                                    new Lab(number(r.get("l")), number(r.get("a")), number(r.get("b"))),
-                                    number(r.get("spread")))));
-        } catch (IOException e) {
-            throw new UncheckedIOException(e);
-        }
+        PigmentTable.rows("colours.csv")
+                .forEach(r -> all.put(
+                        r.get("code"),
+                        new UsualColour(
+                                new Lab(number(r.get("l")), number(r.get("a")), number(r.get("b"))),
+                                number(r.get("spread")))));
         return Map.copyOf(all);
     }
 

@@ -13,7 +13,6 @@ import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.Standing;
 import molvet.core.collection.TraitTerms;
 import molvet.core.collection.Warmth;
-import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
@@ -85,8 +84,8 @@ class PaintClauses {
                         RecipeTerms.Holds.class,
                         (t, in) -> among(in, p -> t.element().isIn(p)))
                 .on(RecipeTerms.WithHueOfPigment.class, (t, in) -> {
-                    String family = family(t.hue());
-                    String with = String.format(WITH_PIGMENT, "regexp " + in.put("^[PN]" + family + "[0-9]"));
+                    String with = String.format(
+                            WITH_PIGMENT, "regexp " + in.put("^[PN]" + t.hue().familyLetters() + "[0-9]"));
                     return t.held() ? with : "p.pigments > 0 and not " + with;
                 })
                 .on(
@@ -95,22 +94,6 @@ class PaintClauses {
                                 + " or p.name like " + in.holding(t.name()))
                 .on(RecipeTerms.CAUTIONED, in -> among(in, p -> !p.cautions().isEmpty()))
                 .on(RecipeTerms.OUT_OF_PRODUCTION, in -> among(in, Pigment::outOfProduction));
-    }
-
-    /** How the Colour Index writes a hue: PV is violet, PBr brown. */
-    private static String family(Hue hue) {
-        return switch (hue) {
-            case YELLOW -> "Y";
-            case ORANGE -> "O";
-            case RED, ROSE -> "R";
-            case VIOLET -> "V";
-            case BLUE -> "B";
-            case GREEN -> "G";
-            case EARTH, BROWN -> "Br";
-            case BLACK, GREY -> "Bk";
-            case WHITE -> "W";
-            case METAL -> "M";
-        };
     }
 
     private String among(Clauses.Values in, Predicate<Pigment> those) {

@@ -51,6 +51,9 @@ class FindStore {
                     .orElse(chosen);
         }
 
+        /** Those a list can be put in by hand; the others want a find that leaves out what has no place in them. */
+        static final Order[] OF_LISTS = {HUE, NUMBER, NAME, MAKER, PLACE};
+
         private final String column;
         private final String joins;
 

@@ -40,7 +40,7 @@ class Finds implements Finder {
         FindStore.Found found = store.found(
                 me,
                 asked,
-                Fields.one("order", order, FindStore.Order.values()),
+                Fields.one("order", order, FindStore.Order.OF_LISTS),
                 limit,
                 Optional.ofNullable(after).flatMap(Finds::cursor));
         List<FindStore.Chosen> page = found.page();

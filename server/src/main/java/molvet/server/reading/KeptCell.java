@@ -14,7 +14,7 @@ record KeptCell(
         LabValue massTone,
         LabValue tint,
         List<LabValue> curve,
-        boolean modelled,
+        @Nullable Boolean modelled,
         @Nullable Double granulation,
         double grain,
         @Nullable Double covering,
@@ -66,7 +66,7 @@ record KeptCell(
     private WashRun run() {
         List<Lab> colours = curve.stream().map(LabValue::lab).toList();
         if (colours.isEmpty()) return new WashRun(List.of(massTone.lab()), true);
-        return modelled ? new WashRun(colours, false) : WashRun.of(colours);
+        return Boolean.TRUE.equals(modelled) ? new WashRun(colours, false) : WashRun.of(colours);
     }
 
     CellReading reading() {

@@ -149,7 +149,7 @@ class SheetJob {
         old.ifPresent(scan -> {
             try {
                 renew(new Collector(scan.collectorId(), ""), scan);
-            } catch (RuntimeException e) {
+            } catch (RuntimeException | OutOfMemoryError e) {
                 LOG.warn("Reading {} stays as it was read before: {}", scan.id(), e.toString());
             }
             store.renewed(scan.id(), CellReading.ARITHMETIC);

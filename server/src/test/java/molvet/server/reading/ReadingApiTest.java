@@ -6,6 +6,8 @@ import static org.assertj.core.api.Assertions.within;
 import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
+import java.sql.Connection;
+import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -15,6 +17,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.reading.CellReading;
 import molvet.server.Api;
+import molvet.server.TestDatabase;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -76,6 +79,51 @@ class ReadingApiTest {
 
     private JsonNode paint(int which) {
         return me.get("/api/paints/" + ids.get(which)).must(200).json();
+    }
+
+    /** Kept by an older arithmetic: shown as it was kept, and worked out anew from its picture once nothing else waits. */
+    @Test
+    void aSheetReadBeforeIsShownAndItsRunsAreWorkedOutAnew() throws Exception {
+        JsonNode read = standin(Map.of("device", "SCANNER"));
+        long id = read.get("reading").asLong();
+        me.post("/api/readings/" + id + "/accept", Map.of()).must(200);
+        JsonNode fresh = paint(1).at("/swatches/0/readings/0/run");
+        try (Connection db = TestDatabase.get().connect();
+                Statement s = db.createStatement()) {
+            s.execute("update scan_cell set result = json_remove(result, '$.modelled') where scan_id = " + id);
+            s.execute("update reading set curve = null, modelled = false, arithmetic = 3 where scan_id = " + id);
+            assertThat(me.get("/api/readings/" + id).must(200).json().get("cells"))
+                    .hasSize(6);
+            s.execute("update scan set arithmetic = 3 where id = " + id);
+        }
+        // Another picture wakes the queue.
+        standin(Map.of("device", "SCANNER"));
+        JsonNode anew = paint(1);
+        for (int i = 0; i < 2_000 && !anew.at("/swatches/0/readings/0/run").equals(fresh); i++) anew = paint(1);
+        assertThat(anew.at("/swatches/0/readings/0/run")).isEqualTo(fresh);
+        assertThat(anew.at("/swatches/0/readings/0/massTone/l").asDouble())
+                .isCloseTo(fresh.at("/0/l").asDouble(), within(0.01));
+    }
+
+    /** Two taps on a graded wash see all that lies between them. */
+    @Test
+    void twoTapsGiveTheRunOfTheWash() {
+        byte[] scan = new SimulatedPainter(PigmentReference.standard()).paint(Recipe.of("PB29"), 3);
+        long swatch = me.painted("Tide", "R9 1").at("/swatches/0/id").asLong();
+        long picture = me.upload("/api/swatches/" + swatch + "/pictures", "card.png", scan)
+                .must(201)
+                .json()
+                .get("picture")
+                .asLong();
+        JsonNode p = me.post(
+                        "/api/pictures/" + picture + "/readings",
+                        Map.of(
+                                "full", Map.of("x", SimulatedPainter.FULL_X, "y", SimulatedPainter.PAINT_Y),
+                                "palest", Map.of("x", SimulatedPainter.PALEST_X, "y", SimulatedPainter.PAINT_Y),
+                                "paper", Map.of("x", SimulatedPainter.PAPER_X, "y", SimulatedPainter.PAPER_Y)))
+                .must(201)
+                .json();
+        assertThat(p.at("/strip/measured").asBoolean()).isTrue();
     }
 
     @Test
