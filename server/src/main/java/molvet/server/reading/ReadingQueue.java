@@ -10,6 +10,7 @@ import java.util.concurrent.TimeUnit;
 import molvet.core.measure.Refusal;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
@@ -28,6 +29,7 @@ class ReadingQueue {
 
     private final SheetReadingStore store;
     private final SheetJob job;
+    private final ObjectProvider<Readings> readings;
     private final Semaphore work = new Semaphore(0);
     private final Map<Long, Double> progress = new ConcurrentHashMap<>();
     private final Set<Long> stopping = ConcurrentHashMap.newKeySet();
@@ -36,7 +38,8 @@ class ReadingQueue {
     /** Begun, but cut off by a database that went away: it is read anew once that answers again. */
     private Optional<Long> cutOff = Optional.empty();
 
-    ReadingQueue(SheetReadingStore store, SheetJob job) {
+    ReadingQueue(SheetReadingStore store, SheetJob job, ObjectProvider<Readings> readings) {
+        this.readings = readings;
         this.store = store;
         this.job = job;
         thread.setDaemon(true);
@@ -75,7 +78,7 @@ class ReadingQueue {
                 cutOff.ifPresent(store::again);
                 cutOff = Optional.empty();
                 Optional<SheetReadingStore.ScanRow> next = store.next();
-                if (next.isEmpty() && job.renewOne()) continue;
+                if (next.isEmpty() && (job.renewOne() || readings.getObject().renewOne())) continue;
                 if (next.isEmpty()) {
                     work.tryAcquire(LOOK_AGAIN_SECONDS, TimeUnit.SECONDS);
                     work.drainPermits();

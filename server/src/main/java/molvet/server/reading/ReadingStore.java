@@ -126,6 +126,16 @@ class ReadingStore {
                 .optional();
     }
 
+    record Runless(long id, long collectorId, long paint) {}
+
+    /** A reading picked by hand before runs were kept. */
+    Optional<Runless> runless() {
+        return db.sql("""
+                select r.id, r.collector_id, s.paint_id paint from reading r join swatch s on s.id = r.swatch_id
+                where r.source = 'PICKED' and r.curve is null order by r.id limit 1
+                """).query(Runless.class).optional();
+    }
+
     record OfScan(long id, int cell, boolean counts, long paint) {}
 
     /** What was taken over from one picture of a sheet. */

@@ -14,9 +14,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.IntStream;
 import javax.imageio.ImageIO;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.reading.CellReading;
@@ -24,13 +26,17 @@ import molvet.core.reading.Light;
 import molvet.core.reading.PaintEdges;
 import molvet.core.reading.Spot;
 import molvet.core.reading.SwatchReading;
+import molvet.server.collection.PaintFacts;
 import molvet.server.collection.PaintViews;
+import molvet.server.colour.Runs;
 import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
 import molvet.server.platform.NotFound;
 import molvet.server.platform.Rows;
 import molvet.server.shelf.ShelfStore;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.Logger;
+import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -39,6 +45,7 @@ import tools.jackson.databind.json.JsonMapper;
 /** Pictures of swatches, and measuring them at spots picked by hand. */
 @Service
 public class Readings {
+    private static final Logger LOG = LoggerFactory.getLogger(Readings.class);
     private static final double RADIUS = 0.02;
     private static final int ON_THE_WAY = 60;
     private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
@@ -50,6 +57,7 @@ public class Readings {
     private final JsonMapper json;
     private final Clock clock;
     private final Rows rows;
+    private final PaintFacts facts;
 
     Readings(
             ReadingStore store,
@@ -58,8 +66,10 @@ public class Readings {
             Acts acts,
             JsonMapper json,
             Clock clock,
-            Rows rows) {
+            Rows rows,
+            PaintFacts facts) {
         this.rows = rows;
+        this.facts = facts;
         this.store = store;
         this.scans = scans;
         this.shelf = shelf;
@@ -130,25 +140,60 @@ public class Readings {
         Map<String, PaintViews.SpotView> picked = check(spots);
         double radius = spots.radius() == null ? RADIUS : Math.max(0.003, Math.min(0.1, spots.radius()));
         Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
-        Map<String, Spot> measured = new LinkedHashMap<>();
-        picked.forEach((kind, at) -> measured.put(kind, Spot.of(file.patch(at.x(), at.y(), radius))));
-        SwatchReading reading = SwatchReading.of(
-                measured.get("full"),
-                measured.get("palest"),
-                Optional.ofNullable(measured.get("paper")),
-                Optional.ofNullable(measured.get("line")),
-                between(file.light(), spots, radius / 2));
+        SwatchReading reading = measured(file, picked, radius);
         NewReading taken =
                 NewReading.of(reading).onto(swatch, clock.instant()).picked(picture, json.writeValueAsString(picked));
         return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));
     }
 
+    private static SwatchReading measured(Picture file, Map<String, PaintViews.SpotView> picked, double radius) {
+        Map<String, Spot> spots = new LinkedHashMap<>();
+        picked.forEach((kind, at) -> spots.put(kind, Spot.of(file.patch(at.x(), at.y(), radius))));
+        return SwatchReading.of(
+                spots.get("full"),
+                spots.get("palest"),
+                Optional.ofNullable(spots.get("paper")),
+                Optional.ofNullable(spots.get("line")),
+                between(file.light(), picked.get("full"), picked.get("palest"), radius / 2));
+    }
+
+    /**
+     * Gives one reading picked before runs were kept its run, from its own picture; its colours stay.
+     *
+     * @return whether there was one
+     */
+    @Transactional
+    public boolean renewOne() {
+        Optional<ReadingStore.Runless> old = store.runless();
+        old.ifPresent(r -> {
+            Collector me = new Collector(r.collectorId(), "");
+            ReadingStore.ReadingRow row = store.reading(me, r.id()).orElseThrow();
+            WashRun run;
+            try {
+                run = measured(
+                                Picture.of(store.original(me, row.pictureId())
+                                        .orElseThrow()
+                                        .bytes()),
+                                spots(row),
+                                RADIUS)
+                        .run();
+            } catch (RuntimeException | OutOfMemoryError e) {
+                LOG.warn("Reading {} has no run of its own: {}", r.id(), e.toString());
+                run = WashRun.between(
+                        new Lab(row.massL(), row.massA(), row.massB()), new Lab(row.tintL(), row.tintA(), row.tintB()));
+            }
+            rows.derive(me, "reading", r.id(), Map.of("curve", Runs.kept(run), "modelled", !run.measured()));
+            facts.follows(me, Set.of(r.paint()));
+        });
+        return old.isPresent();
+    }
+
     /** Many small spots on the way from full strength to palest. */
-    private static List<Lab> between(Light light, Spots spots, double radius) {
-        double fromX = spots.full().x() * light.width();
-        double fromY = spots.full().y() * light.height();
-        double across = spots.palest().x() * light.width() - fromX;
-        double down = spots.palest().y() * light.height() - fromY;
+    private static List<Lab> between(Light light, PaintViews.SpotView full, PaintViews.SpotView palest, double radius) {
+        double fromX = full.x() * light.width();
+        double fromY = full.y() * light.height();
+        double across = palest.x() * light.width() - fromX;
+        double down = palest.y() * light.height() - fromY;
         double pixels = radius * Math.min(light.width(), light.height());
         return IntStream.rangeClosed(0, ON_THE_WAY)
                 .mapToDouble(i -> i / (double) ON_THE_WAY)

@@ -107,7 +107,7 @@ class ReadingApiTest {
 
     /** Two taps on a graded wash see all that lies between them. */
     @Test
-    void twoTapsGiveTheRunOfTheWash() {
+    void twoTapsGiveTheRunOfTheWash() throws Exception {
         byte[] scan = new SimulatedPainter(PigmentReference.standard()).paint(Recipe.of("PB29"), 3);
         long swatch = me.painted("Tide", "R9 1").at("/swatches/0/id").asLong();
         long picture = me.upload("/api/swatches/" + swatch + "/pictures", "card.png", scan)
@@ -124,6 +124,20 @@ class ReadingApiTest {
                 .must(201)
                 .json();
         assertThat(p.at("/strip/measured").asBoolean()).isTrue();
+        // Picked before runs were kept: given one from its picture once nothing else waits.
+        JsonNode run = p.at("/swatches/0/readings/0/run");
+        long reading = p.at("/swatches/0/readings/0/id").asLong();
+        try (Connection db = TestDatabase.get().connect();
+                Statement s = db.createStatement()) {
+            s.execute("update reading set curve = null where id = " + reading);
+        }
+        standin(Map.of("device", "SCANNER"));
+        String path = "/api/paints/" + p.get("id").asLong();
+        JsonNode anew = me.get(path).json();
+        for (int i = 0; i < 2_000 && !anew.at("/swatches/0/readings/0/run").equals(run); i++) {
+            anew = me.get(path).json();
+        }
+        assertThat(anew.at("/swatches/0/readings/0/run")).isEqualTo(run);
     }
 
     @Test
