@@ -143,6 +143,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/arrivals/{arrival}/correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Arrival: correct */
+        post: operations["Arrival.correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/arrivals/{arrival}/going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Arrival: going */
+        get: operations["Arrival.going"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/arrivals/{arrival}/log": {
         parameters: {
             query?: never;
@@ -2775,6 +2809,12 @@ export interface components {
             title: string;
             total?: string;
         };
+        ArrivalGoing: {
+            /** Format: int32 */
+            holdings: number;
+            paints: string[];
+            staying: string[];
+        };
         ArrivalList: {
             arrivals: components["schemas"]["ArrivalEntry"][];
             /** Format: int32 */
@@ -2783,6 +2823,8 @@ export interface components {
         ArrivalPage: {
             bills: components["schemas"]["BillView"][];
             cameOn?: string;
+            /** Format: int64 */
+            corrects?: number;
             currency: string;
             from: string;
             givers: components["schemas"]["GiverView"][];
@@ -2798,6 +2840,7 @@ export interface components {
             maker: string;
             note: string;
             notes: components["schemas"]["Note"][];
+            scales: components["schemas"]["ProposedScale"][];
             sheet: components["schemas"]["ArrivalSheet"];
             /** @enum {string} */
             state: "DRAFT" | "LOGGED";
@@ -2820,6 +2863,7 @@ export interface components {
             /** Format: int32 */
             way?: number;
             ways?: components["schemas"]["Way"][];
+            withoutScales?: boolean;
         };
         Backlog: {
             elsewhere: components["schemas"]["ElsewhereView"][];
@@ -4026,6 +4070,7 @@ export interface components {
             maker?: string;
             name: string;
             note?: string;
+            otherNames?: string;
             pigments?: string;
             price?: string;
             /** Format: int32 */
@@ -4202,6 +4247,7 @@ export interface components {
         PaintPage: {
             accession: string;
             cautions?: components["schemas"]["CautionView"];
+            chartNames: string[];
             claims: {
                 [key: string]: components["schemas"]["ClaimView"];
             };
@@ -4224,6 +4270,7 @@ export interface components {
             note: string;
             notes: components["schemas"]["Note"][];
             observations: components["schemas"]["ObservationView"][];
+            otherNames: string;
             pigments: string;
             recipe: components["schemas"]["IngredientView"][];
             repeats?: components["schemas"]["RepeatsView"];
@@ -4547,6 +4594,10 @@ export interface components {
             /** @description a stable word, such as molvet:refused */
             type: string;
         };
+        ProposedScale: {
+            maker: string;
+            scale: string;
+        };
         PublishedScaleView: {
             words: string;
             written: string;
@@ -4576,9 +4627,10 @@ export interface components {
             known: boolean;
         };
         ReadLine: {
+            also?: string;
             catalogueNumber?: string;
             /** @enum {string} */
-            charge?: "SHIPPING" | "DUTY" | "COURIER" | "TAX" | "VOUCHER" | "ORDER_DISCOUNT" | "SUM";
+            charge?: "SHIPPING" | "DUTY" | "COURIER" | "TAX" | "VOUCHER" | "ORDER_DISCOUNT" | "SUM" | "TOGETHER";
             claims: {
                 [key: string]: string;
             };
@@ -4636,7 +4688,7 @@ export interface components {
             /** Format: int32 */
             from: number;
             /** @enum {string} */
-            kind: "NAME" | "PIGMENTS" | "MAKER" | "LINE" | "NUMBER" | "SERIES" | "SIZE" | "FORM" | "PRICE" | "WAS" | "TOTAL" | "DISCOUNT" | "QUANTITY" | "GIFT_FOR" | "FROM" | "LIGHTFASTNESS" | "TRANSPARENCY" | "STAINING" | "GRANULATION" | "EDITION" | "PARCEL" | "AS" | "THING" | "CHARGE" | "NOTE";
+            kind: "NAME" | "ALSO" | "PIGMENTS" | "MAKER" | "LINE" | "NUMBER" | "SERIES" | "SIZE" | "FORM" | "PRICE" | "WAS" | "TOTAL" | "DISCOUNT" | "QUANTITY" | "GIFT_FOR" | "FROM" | "LIGHTFASTNESS" | "TRANSPARENCY" | "STAINING" | "GRANULATION" | "EDITION" | "PARCEL" | "AS" | "THING" | "CHARGE" | "NOTE";
             /** Format: int32 */
             to: number;
             value: string;
@@ -6092,6 +6144,158 @@ export interface operations {
             };
             /** @description Changed meanwhile, or something stands in the way; it says what. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Arrival.correct": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Arrival.going": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                arrival: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrivalGoing"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -112,6 +112,16 @@ final class LinePatterns {
     static final Map<Charge, Pattern> CHARGES = charges();
     static final Pattern THINGS = Pattern.compile(
             "(?iu)(?<![\\p{L}])(?:brush(?:es)?|pinsel|pinceau|sketch ?books?|paper (?:block|pad)|(?:watercolou?r )?paper|block|pad of paper|graphite|pencils?|erasers?|empty (?:half |full |mini )?pans?|easel|masking (?:fluid|tape)|gum arabic|ox gall|sponge|palette|water pot|pens?|tote bag|stickers?)(?![\\p{L}])");
+    /** “Tide set”, “set of 12”, “price of the set”, “together”: what a set cost in one sum. */
+    static final Pattern OF_A_SET = Pattern.compile(
+            "(?iu)(?:.*[\\p{L}’'] )?sets?(?: (?:of|with|à) .*)?(?: price)?|(?:price|cost)s? (?:of|for) (?:the )?(?:whole |complete )?set|all|(?:all )?together|the lot|all of (?:them|it)|im set|zusammen|coffret(?: .*)?");
+
+    static final Pattern TRAIT_STEP = Pattern.compile(
+            "(?iu)(?<![\\p{L}])(transparency|staining|granulation)\\s*[:=]?\\s*(none|slight|low|medium|moderate|strong|high|yes|no|(?:semi[\\s-]?)?(?:transparent|opaque))(?![\\p{L}])");
+    static final Pattern FAMILY_ALONE = Pattern.compile("P(?:Y|O|R|V|B|G|Br|BR|Bk|BK|W|M)|N(?:R|Y|B|G|O|V|Br|Bk)");
+    /** A name in another language: a word that begins with a capital, no digits. */
+    static final Pattern OTHER_NAME = Pattern.compile("(?u)\\p{Lu}[\\p{L}'’-]{2,}(?: [\\p{L}'’-]+){0,4}");
+
     static final Pattern CUT = Pattern.compile("[,;|\\t" + TAKEN + "/()\\[\\]•·=]+|\\s[-–—:]+\\s|:\\s|\\s{3,}");
     static final Pattern BETWEEN_CODES = Pattern.compile("(?iu)[\\s,;:/+&|.·•()*-]*(?:and|und|et)?[\\s(]*");
     static final Pattern CRYSTAL = Pattern.compile("\\s*\\(\\s*[αβγε]\\s*\\)");
@@ -167,6 +177,7 @@ final class LinePatterns {
     private static Map<Pattern, List<String>> hints() {
         Map<Pattern, List<String>> all = new IdentityHashMap<>();
         all.put(NAMED, List.of("["));
+        all.put(TRAIT_STEP, List.of("transparency", "staining", "granulation"));
         all.put(MONEY_SPOKEN, List.of("euro", "pound", "dollar", "franc", "€", "£"));
         List<String> money = List.of(
                 "€", "£", "$", "¥", "eur", "gbp", "usd", "chf", "sek", "dkk", "nok", "pln", "czk", "jpy", "aud", "cad",

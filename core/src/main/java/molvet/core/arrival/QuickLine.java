@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Volume;
 import molvet.core.pigment.Note;
@@ -16,6 +17,7 @@ import molvet.core.pigment.Trait;
  *
  * @param line its number in the text, from 1
  * @param name what is left when every other part is taken; the chart's own name where it was found there
+ * @param also its names in other languages
  * @param colour the colour of a maker's chart it was found to be
  * @param pigments as written
  * @param unitPrice of one piece, before its discount
@@ -33,6 +35,7 @@ public record QuickLine(
         String written,
         Kind kind,
         String name,
+        String also,
         String maker,
         String makersLine,
         Optional<Long> colour,
@@ -59,6 +62,41 @@ public record QuickLine(
         List<Part> parts,
         List<Note> notes) {
 
+    /** The same line at another price, with more to say. */
+    QuickLine with(Optional<BigDecimal> price, List<Note> said) {
+        return new QuickLine(
+                line,
+                written,
+                kind,
+                name,
+                also,
+                maker,
+                makersLine,
+                colour,
+                catalogueNumber,
+                pigments,
+                recipe,
+                form,
+                volume,
+                series,
+                price,
+                listPrice,
+                currency,
+                discountPercent,
+                quantity,
+                toGive,
+                giftFor,
+                from,
+                claims,
+                edition,
+                parcel,
+                as,
+                charge,
+                unread,
+                parts,
+                Stream.concat(notes.stream(), said.stream()).toList());
+    }
+
     /** What a line is about. */
     public enum Kind {
         PAINT,
@@ -78,12 +116,15 @@ public record QuickLine(
         TAX,
         VOUCHER,
         ORDER_DISCOUNT,
-        SUM
+        SUM,
+        /** The price of a set, divided among the paints that have none of their own. */
+        TOGETHER
     }
 
     /** The parts of a line, in the words by which brackets name them: {@code [gift for: Ada]}. */
     public enum PartKind {
         NAME,
+        ALSO,
         PIGMENTS,
         MAKER,
         LINE,

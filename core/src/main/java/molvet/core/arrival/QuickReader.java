@@ -28,6 +28,7 @@ import molvet.core.measure.Refusal;
 import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
 import molvet.core.pigment.LabelReader;
+import molvet.core.pigment.LabelReading;
 import molvet.core.pigment.Note;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.Recipe;
@@ -80,7 +81,7 @@ public final class QuickReader {
             if (lines[i].isBlank()) continue;
             out.add(new Run(i + 1, lines[i], context).read());
         }
-        return named(out);
+        return SetPrice.divided(named(out));
     }
 
     /** Whether the numbers lines begin with rise from line to line, as those of a list do and those of pieces do not. */
@@ -131,49 +132,15 @@ public final class QuickReader {
                 out.add(l);
                 continue;
             }
-            List<Note> notes = new ArrayList<>(l.notes());
-            notes.add(new Note(
+            Note twice = new Note(
                     l.name(),
                     "twice-here",
                     l.name() + " stands on line " + before.line()
                             + " too. If one is to give, say so; if it was pasted twice, take one line out.",
-                    "gift for …"));
-            out.add(withNotes(l, notes));
+                    "gift for …");
+            out.add(l.with(l.unitPrice(), List.of(twice)));
         }
         return out;
-    }
-
-    private static QuickLine withNotes(QuickLine l, List<Note> notes) {
-        return new QuickLine(
-                l.line(),
-                l.written(),
-                l.kind(),
-                l.name(),
-                l.maker(),
-                l.makersLine(),
-                l.colour(),
-                l.catalogueNumber(),
-                l.pigments(),
-                l.recipe(),
-                l.form(),
-                l.volume(),
-                l.series(),
-                l.unitPrice(),
-                l.listPrice(),
-                l.currency(),
-                l.discountPercent(),
-                l.quantity(),
-                l.toGive(),
-                l.giftFor(),
-                l.from(),
-                l.claims(),
-                l.edition(),
-                l.parcel(),
-                l.as(),
-                l.charge(),
-                l.unread(),
-                l.parts(),
-                List.copyOf(notes));
     }
 
     /** What holds for the lines below a heading. */
@@ -211,6 +178,7 @@ public final class QuickReader {
         private final List<Price> prices = new ArrayList<>();
         private final List<PigmentCode> codes = new ArrayList<>();
         private String name = "";
+        private String also = "";
         private String pigments = "";
         private Optional<ChartIndex.Maker> maker = Optional.empty();
         private String makerName = "";
@@ -294,7 +262,10 @@ public final class QuickReader {
             Optional<QuickLine> charge = charge();
             if (charge.isPresent()) return charge.get();
             findColour();
+            claimsInWords();
             if (name.isEmpty()) nameFromWhatIsLeft();
+            otherName();
+            pigmentsInWords();
             keepWhatIsLeft();
             decideThing();
             decideWhatIsGiven();
@@ -333,6 +304,7 @@ public final class QuickReader {
                     written,
                     kind,
                     cut(name),
+                    cut(also),
                     cut(makerName),
                     cut(lineName),
                     colour.map(ChartIndex.Colour::id),
@@ -415,6 +387,7 @@ public final class QuickReader {
         private boolean outright(PartKind kind, String value, int start, int end) {
             switch (kind) {
                 case NAME -> name = value;
+                case ALSO -> also = value;
                 case PIGMENTS -> {
                     pigments = value;
                     labels.read(value).recipe().pigments().forEach(codes::add);
@@ -982,6 +955,79 @@ public final class QuickReader {
             }
         }
 
+        /** Pieces that are nothing but claims, such as “semi-transparent, non-granulating”; never the only piece there is. */
+        private void claimsInWords() {
+            each(TRAIT_STEP, m -> {
+                claims.putIfAbsent(Trait.parse(m.group(1)), m.group(2));
+                take(PartKind.valueOf(m.group(1).toUpperCase(Locale.ROOT)), m.start(), m.end(), m.group(2));
+            });
+            List<Piece> pieces = pieces();
+            boolean named = !name.isEmpty() || !codes.isEmpty();
+            for (Piece p : pieces) {
+                Map<Trait, String> said = SpokenClaims.in(p.text);
+                if (said.isEmpty() || !named && pieces.size() < 2) continue;
+                said.forEach(claims::putIfAbsent);
+                PartKind kind = PartKind.valueOf(said.keySet().iterator().next().name());
+                take(kind, p.from, p.to, String.join(", ", said.values()));
+            }
+        }
+
+        /** A family without its number, and a pigment’s name where no code stands: told of, and no proof. */
+        private void pigmentsInWords() {
+            for (Piece p : pieces()) {
+                if (FAMILY_ALONE.matcher(p.text).matches()) {
+                    notes.add(Note.of(
+                            p.text,
+                            "code-without-number",
+                            "“" + p.text + "” is a family of pigments without its number: look at the label again."));
+                } else if (codes.isEmpty() && pigments.isEmpty() && colour.isEmpty()) {
+                    pigmentNamed(p);
+                }
+            }
+            if (codes.isEmpty() && pigments.isEmpty() && colour.isEmpty() && !name.isEmpty()) {
+                labels.read(name).notes().stream()
+                        .filter(n ->
+                                n.kind().equals("name-in-words") && n.about().equalsIgnoreCase(name))
+                        .forEach(n -> notes.add(new Note(
+                                name,
+                                "no-code",
+                                "“" + name + "” is a pigment’s name, and no code stands on this line. Likely "
+                                        + n.suggestion() + "; look for the code on the label.",
+                                n.suggestion())));
+            }
+        }
+
+        private void pigmentNamed(Piece p) {
+            String said = text(p.from, p.to);
+            LabelReading read = labels.read(said);
+            boolean named = read.notes().stream()
+                    .anyMatch(n -> n.kind().equals("name-in-words") && n.about().equalsIgnoreCase(said));
+            if (!named) return;
+            pigments = said;
+            codes.addAll(read.recipe().pigments());
+            notes.addAll(read.notes());
+            take(PartKind.PIGMENTS, p.from, p.to, said);
+        }
+
+        /** “Dusk Heather / Dämmerheide”, “Dusk Heather (Dämmerheide)”: a second name beside the first. */
+        private void otherName() {
+            if (!also.isEmpty()) return;
+            Optional<Part> first =
+                    parts.stream().filter(p -> p.kind() == PartKind.NAME).findFirst();
+            if (first.isEmpty()) return;
+            for (Piece p : pieces()) {
+                int from = plain.origin(p.from);
+                if (from <= first.get().to()) continue;
+                String between = written.substring(first.get().to(), from);
+                String said = text(p.from, p.to);
+                if (between.matches("\\s*[/(=]\\s*") && OTHER_NAME.matcher(said).matches()) {
+                    also = said;
+                    take(PartKind.ALSO, p.from, p.to, said);
+                }
+                return;
+            }
+        }
+
         private void nameFromWhatIsLeft() {
             List<Piece> pieces = pieces();
             Optional<Piece> best = pieces.stream()
@@ -1062,12 +1108,26 @@ public final class QuickReader {
             List<Piece> pieces = pieces();
             if (!codes.isEmpty() || !name.isEmpty()) return Optional.empty();
             if (pieces.isEmpty()) {
+                if (!prices.isEmpty() && volume.isEmpty() && makerName.equals(context.makerName)) {
+                    boolean total = prices.stream().anyMatch(p -> p.kind == PartKind.TOTAL);
+                    Charge sum = total ? Charge.SUM : Charge.TOGETHER;
+                    return Optional.of(made(Kind.CHARGE, decidePrices(), Optional.of(sum)));
+                }
                 boolean only = discount.signum() > 0 && prices.isEmpty() && volume.isEmpty();
                 return only
                         ? Optional.of(made(Kind.CHARGE, NO_PRICES, Optional.of(Charge.ORDER_DISCOUNT)))
                         : Optional.empty();
             }
             String said = pieces.get(0).text.replaceAll("[:.]+$", "");
+            if (!prices.isEmpty()
+                    && OF_A_SET.matcher(said).matches()
+                    && charts.named(Words.folded(said), maker).isEmpty()) {
+                take(PartKind.CHARGE, pieces.get(0).from, pieces.get(0).to, said);
+                keepWhatIsLeft();
+                name = said;
+                quantity = 1;
+                return Optional.of(made(Kind.CHARGE, decidePrices(), Optional.of(Charge.TOGETHER)));
+            }
             for (Map.Entry<Charge, Pattern> c : CHARGES.entrySet()) {
                 boolean costs = !prices.isEmpty() || discount.signum() > 0;
                 if (!costs || !c.getValue().matcher(said).matches()) continue;

@@ -1,11 +1,13 @@
 package molvet.core.maker;
 
 import java.util.ArrayList;
+import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.IntFunction;
 import java.util.stream.Collectors;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
@@ -65,7 +67,61 @@ public record MakerScale(Trait trait, Map<String, Grade> symbols) {
                 .filter(e -> key(e.getKey()).equals(wanted))
                 .map(Map.Entry::getValue)
                 .findFirst();
-        return new Claim(trait, asWritten.strip(), mapped.or(() -> trait.grade(asWritten)));
+        return new Claim(trait, asWritten.strip(), mapped.or(() -> trait.claimed(asWritten)));
+    }
+
+    /**
+     * A scale for symbols seen on labels of a maker who has none yet: the published one they look like, or the count of
+     * their stars, or the letters in order. Which way stars and letters run is common practice, no published source, so it
+     * is a proposal to be looked at.
+     *
+     * @return nothing where a symbol is of no kind known here, or where all are plain words
+     */
+    public static Optional<MakerScale> proposed(Trait trait, Collection<String> seen) {
+        List<String> symbols = seen.stream()
+                .map(String::strip)
+                .filter(s -> !s.isEmpty() && trait.claimed(s).isEmpty())
+                .distinct()
+                .sorted()
+                .toList();
+        if (trait != Trait.LIGHTFASTNESS || symbols.isEmpty()) return Optional.empty();
+        for (PublishedScale published : PublishedScale.values()) {
+            if (symbols.stream().allMatch(s -> worst(published.scale(), s).isPresent())) {
+                Map<String, Grade> all = new LinkedHashMap<>(published.scale().symbols);
+                symbols.forEach(
+                        s -> all.putIfAbsent(s, worst(published.scale(), s).orElseThrow()));
+                return Optional.of(new MakerScale(trait, all));
+            }
+        }
+        for (String sign : List.of("*", "★", "+")) {
+            if (symbols.stream().allMatch(s -> s.replace(sign, "").isEmpty())) {
+                int most = Math.max(
+                        3, symbols.stream().mapToInt(String::length).max().orElse(3));
+                return Optional.of(counted(most, n -> sign.repeat(most - n)));
+            }
+        }
+        if (symbols.stream().allMatch(s -> s.matches("[A-Ea-e]"))) {
+            return Optional.of(counted(4, n -> String.valueOf((char) ('A' + n))));
+        }
+        return Optional.empty();
+    }
+
+    /** The worst step of a range such as {@code 7-8}; of one symbol, its own. */
+    private static Optional<Grade> worst(MakerScale scale, String symbols) {
+        Optional<Grade> worst = Optional.empty();
+        for (String one : symbols.split("\\s*[-/–]\\s*")) {
+            Optional<Grade> grade = Optional.ofNullable(scale.symbols.get(one.toUpperCase(Locale.ROOT)));
+            if (grade.isEmpty()) return grade;
+            if (worst.isEmpty() || grade.get().ordinal() > worst.get().ordinal()) worst = grade;
+        }
+        return worst;
+    }
+
+    private static MakerScale counted(int steps, IntFunction<String> symbol) {
+        Map<String, Grade> all = new LinkedHashMap<>();
+        for (int n = 0; n < Math.min(steps, 5); n++)
+            all.put(symbol.apply(n), Trait.LIGHTFASTNESS.scale().get(n));
+        return new MakerScale(Trait.LIGHTFASTNESS, all);
     }
 
     private static String key(String symbol) {

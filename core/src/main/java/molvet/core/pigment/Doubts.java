@@ -3,8 +3,10 @@ package molvet.core.pigment;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 
 /**
  * Doubts what cannot be right on a label and says what is likely, from the paint's name and the chemistry.
@@ -23,6 +25,10 @@ public final class Doubts {
             "PV15", "PV19", "PV23", "PB15:3", "PB27", "PB28", "PB29", "PB35", "PB36", "PG7", "PG18", "PG36", "PG50",
             "PBr7", "PBk6", "PBk7", "PBk9", "PBk11", "PW4", "PW6");
 
+    /** Names of earths: iron oxides and clays, never a clear organic pigment. */
+    private static final Pattern EARTH =
+            Pattern.compile("(?iu)\\b(?:earth|ochre|ocher|sienna|umber|terra|oxide|iron|clay|rust|soil|erde|terre)\\b");
+
     private final PigmentReference reference;
 
     public Doubts(PigmentReference reference) {
@@ -39,7 +45,7 @@ public final class Doubts {
         for (PigmentCode code : recipe.pigments()) {
             Optional<Pigment> known = reference.find(code);
             if (known.isEmpty()) {
-                notes.add(unknown(code, spoken));
+                notes.add(unknown(code, spoken, EARTH.matcher(name).find()));
             } else if (recipe.isSingle()) {
                 farFromName(known.get(), name, spoken).ifPresent(notes::add);
             }
@@ -63,8 +69,10 @@ public final class Doubts {
         return notes;
     }
 
-    private Note unknown(PigmentCode code, Optional<Hue> spoken) {
-        List<Candidate> likely = candidates(code, spoken);
+    private Note unknown(PigmentCode code, Optional<Hue> spoken, boolean earth) {
+        List<Candidate> likely = candidates(code, spoken).stream()
+                .filter(c -> !earth || isEarth(c.pigment))
+                .toList();
         boolean numberExists = !reference.numbered(code.number()).isEmpty();
         String why = numberExists
                 ? "The reference has no " + code + "."
@@ -80,6 +88,12 @@ public final class Doubts {
                 why + " Likely " + best.pigment.code() + " (" + best.pigment.chemicalName() + "): " + best.why
                         + ". The code is kept as written until you change it.",
                 best.pigment.code().toString());
+    }
+
+    private static boolean isEarth(Pigment p) {
+        return p.hue() == Hue.EARTH
+                || p.hue() == Hue.BROWN
+                || p.chemicalName().toLowerCase(Locale.ROOT).contains("iron");
     }
 
     /** Codes it may have been, likeliest first. */

@@ -13,6 +13,7 @@ import molvet.core.arrival.QuickLine.Part;
 import molvet.core.arrival.QuickLine.PartKind;
 import molvet.core.collection.HoldingForm;
 import molvet.core.maker.ChartIndex;
+import molvet.core.maker.MakerScale;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.Note;
@@ -243,6 +244,93 @@ class QuickReaderTest {
         assertThat(one("Dune PBr7 ***").claims()).containsEntry(Trait.LIGHTFASTNESS, "***");
         assertThat(one("Dune PBr7, blue wool 7-8").claims()).containsEntry(Trait.LIGHTFASTNESS, "7-8");
         assertThat(one("Dune PBr7 [granulation: GG]").claims()).containsEntry(Trait.GRANULATION, "GG");
+    }
+
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = ';',
+            value = {
+                "Dune, PBr7, semi-transparent; TRANSPARENCY; semi-transparent",
+                "Dune PBr7 opaque; TRANSPARENCY; opaque",
+                "Dune, PBr7, non-granulating, tube; GRANULATION; non-granulating",
+                "Dune | granulation none | PBr7; GRANULATION; none",
+                "Dune, PBr7, transparent granulating low staining; STAINING; low staining",
+                "Dune, PBr7, staining: high; STAINING; high",
+                "Dune, PBr7, excellent lightfastness; LIGHTFASTNESS; excellent",
+                "Dune, PBr7, fugitive; LIGHTFASTNESS; fugitive",
+            })
+    void claimsInWordsAreClaims(String text, Trait trait, String said) {
+        QuickLine l = one(text);
+        assertThat(l.name()).isEqualTo("Dune");
+        assertThat(l.claims()).containsEntry(trait, said);
+        assertThat(l.unread()).isEmpty();
+        assertThat(MakerScale.none(trait).claim(said).grade()).isPresent();
+    }
+
+    @Test
+    void aNameThatSpeaksOfAClaimStaysAName() {
+        assertThat(one("Transparent Red Oxide PR101 15 ml").name()).isEqualTo("Transparent Red Oxide");
+        assertThat(one("Opaque White, PW6").name()).isEqualTo("Opaque White");
+        assertThat(one("Transparent").name()).isEqualTo("Transparent");
+    }
+
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "Tide set € 68",
+                "Set price: 68.00",
+                "68.00 EUR",
+                "Set of 5, € 68",
+                "All together 68.00",
+                "Total 68.00"
+            })
+    void aSetsPriceInOneSumIsDividedAmongItsPaints(String sum) {
+        List<QuickLine> lines = READER.read(sum + "\nDune PBr7\nSkerry PG50 x2\nHarbour Dusk PV19\nKelp PG7", "");
+        assertThat(lines.get(0).charge().orElseThrow()).isIn(Charge.TOGETHER, Charge.SUM);
+        assertThat(lines.stream().skip(1).map(l -> l.unitPrice().orElseThrow().doubleValue()))
+                .containsExactly(13.6, 13.6, 13.6, 13.6);
+        assertThat(kinds(lines.get(0))).containsExactly("divided");
+    }
+
+    @Test
+    void aSumThatDoesNotDivideIsDividedToTheCentAndByMillilitresWhereTheyAreKnown() {
+        List<QuickLine> three = READER.read("Set € 10\nDune PBr7\nSkerry PG50\nKelp PG7", "");
+        assertThat(three.stream()
+                        .skip(1)
+                        .map(l -> l.unitPrice().orElseThrow())
+                        .reduce(BigDecimal::add)
+                        .orElseThrow())
+                .isEqualByComparingTo("10");
+        List<QuickLine> sizes = READER.read("Set € 30\nDune PBr7 5 ml\nSkerry PG50 10 ml", "");
+        assertThat(sizes.get(1).unitPrice().orElseThrow()).isEqualByComparingTo("10");
+        assertThat(sizes.get(2).unitPrice().orElseThrow()).isEqualByComparingTo("20");
+        List<QuickLine> some = READER.read("Set € 30\nDune PBr7 € 4\nSkerry PG50", "");
+        assertThat(some.get(1).unitPrice().orElseThrow()).isEqualByComparingTo("4");
+        assertThat(some.get(2).unitPrice().orElseThrow()).isEqualByComparingTo("30");
+        assertThat(kinds(READER.read("Tide set € 30", "").get(0))).containsExactly("not-divided");
+        assertThat(one("Sunset PO62 € 8").kind()).isEqualTo(Kind.PAINT);
+    }
+
+    @Test
+    void aNameInAnotherLanguageStandsBesideTheFirst() {
+        assertThat(one("Harbour Dusk / Hafendämmerung, PV19 + PG50").also()).isEqualTo("Hafendämmerung");
+        assertThat(one("Harbour Dusk (Hafendämmerung) PV19").also()).isEqualTo("Hafendämmerung");
+        assertThat(one("Harbour Dusk PV19 [also: Crépuscule]").also()).isEqualTo("Crépuscule");
+        QuickLine dented = one("Harbour Dusk PV19 (dented)");
+        assertThat(dented.also()).isEmpty();
+        assertThat(dented.unread()).containsExactly("dented");
+    }
+
+    @Test
+    void whatIsNoCodeYetIsDoubted() {
+        assertThat(kinds(one("Sea Ember, PO, tube"))).containsExactly("code-without-number");
+        assertThat(one("Sea Ember, PO, tube").unread()).containsExactly("PO");
+        QuickLine goethite = one("Shore, Goethite, 15 ml");
+        assertThat(goethite.name()).isEqualTo("Shore");
+        assertThat(goethite.pigments()).isEqualTo("Goethite");
+        assertThat(kinds(goethite)).containsExactly("name-in-words");
+        assertThat(kinds(one("Goethite 15 ml"))).containsExactly("no-code");
+        assertThat(kinds(one("Goethite PY43 15 ml"))).isEmpty();
     }
 
     @ParameterizedTest

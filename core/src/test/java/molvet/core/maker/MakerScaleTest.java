@@ -3,6 +3,7 @@ package molvet.core.maker;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.List;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.Trait;
@@ -28,6 +29,29 @@ class MakerScaleTest {
         assertThat(MakerScale.none(Trait.TRANSPARENCY).claim("Semi-transparent").grade())
                 .contains(Transparency.SEMI_TRANSPARENT);
         assertThat(MakerScale.none(Trait.TRANSPARENCY).claim("◐").grade()).isEmpty();
+    }
+
+    @Test
+    void symbolsOfAMakerWithoutAScaleProposeOne() {
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("I", "II")).orElseThrow())
+                .isEqualTo(PublishedScale.ASTM_D4303.scale());
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("7-8", "4"))
+                        .orElseThrow()
+                        .claim("7-8")
+                        .grade())
+                .contains(Lightfastness.EXCELLENT);
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("*", "***"))
+                        .orElseThrow()
+                        .toString())
+                .isEqualTo("*** = excellent, ** = very good, * = fair");
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("****"))
+                        .orElseThrow()
+                        .symbols())
+                .hasSize(4);
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("excellent")))
+                .isEmpty();
+        assertThat(MakerScale.proposed(Trait.LIGHTFASTNESS, List.of("I", "***")))
+                .isEmpty();
     }
 
     @Test

@@ -94,10 +94,20 @@ class ArrivalController {
         arrivals.discard(me, arrival);
     }
 
+    /** Opens a logged arrival to be corrected. @return the draft to do it in */
+    @PostMapping("/api/arrivals/{arrival}/correct")
+    ArrivalViews.ArrivalPage correct(Collector me, @PathVariable long arrival) {
+        return one(me, arrivals.correct(me, arrival));
+    }
+
+    @GetMapping("/api/arrivals/{arrival}/going")
+    Arrivals.ArrivalGoing going(Collector me, @PathVariable long arrival) {
+        return arrivals.going(me, arrival);
+    }
+
     @PostMapping("/api/arrivals/{arrival}/log")
     ArrivalViews.ArrivalPage log(Collector me, @PathVariable long arrival) {
-        arrivals.log(me, arrival);
-        return one(me, arrival);
+        return one(me, arrivals.log(me, arrival));
     }
 
     @PostMapping("/api/arrivals/{arrival}/parcels")

@@ -8,6 +8,8 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeMap;
 import java.util.concurrent.ConcurrentHashMap;
 import java.util.stream.Collectors;
 import molvet.core.arrival.Likeness;
@@ -16,6 +18,7 @@ import molvet.core.arrival.QuickReader;
 import molvet.core.arrival.SizePrice;
 import molvet.core.collection.HoldingForm;
 import molvet.core.maker.ChartIndex;
+import molvet.core.maker.MakerScale;
 import molvet.core.maker.Sizes;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Volume;
@@ -107,6 +110,7 @@ class ArrivalReading {
             String written,
             @OneOf(QuickLine.Kind.class) String kind,
             String name,
+            @Nullable String also,
             @Nullable String maker,
             @Nullable String makersLine,
             @Nullable Long colour,
@@ -143,7 +147,18 @@ class ArrivalReading {
             Recipe recipe,
             String pigments,
             Optional<Likeness.Owned> same,
-            List<Likeness.Match> matches) {}
+            List<Likeness.Match> matches) {
+        /** The same, as if these paints were not there. */
+        Matched without(Set<Long> paints) {
+            return new Matched(
+                    line,
+                    edition,
+                    recipe,
+                    pigments,
+                    same.filter(o -> !paints.contains(o.paint())),
+                    matches.stream().filter(m -> !paints.contains(m.paint())).toList());
+        }
+    }
 
     @Transactional(readOnly = true)
     public List<Matched> matched(Collector me, String text, String maker) {
@@ -167,6 +182,27 @@ class ArrivalReading {
                     paint ? known.having.same(line) : Optional.empty(),
                     paint ? known.having.matches(line, recipe) : List.of()));
         }
+        return all;
+    }
+
+    /** Scales for makers on these lines who have none for the symbols they bear, by maker. */
+    Map<String, MakerScale> proposed(Collector me, List<Matched> lines) {
+        Map<String, List<String>> seen = new TreeMap<>();
+        for (Matched m : lines) {
+            String symbol = m.line.claims().getOrDefault(Trait.LIGHTFASTNESS, "");
+            if (m.line.kind() == QuickLine.Kind.PAINT
+                    && !symbol.isEmpty()
+                    && !m.line.maker().isEmpty()) {
+                seen.computeIfAbsent(m.line.maker(), k -> new ArrayList<>()).add(symbol);
+            }
+        }
+        Map<String, MakerScale> all = new TreeMap<>();
+        seen.forEach((maker, symbols) -> {
+            boolean has = makers.makerNamed(me, maker)
+                    .filter(r -> !r.scale(Trait.LIGHTFASTNESS).symbols().isEmpty())
+                    .isPresent();
+            if (!has) MakerScale.proposed(Trait.LIGHTFASTNESS, symbols).ifPresent(s -> all.put(maker, s));
+        });
         return all;
     }
 
@@ -200,6 +236,7 @@ class ArrivalReading {
                 l.written(),
                 l.kind().name(),
                 l.name(),
+                orNull(l.also()),
                 orNull(l.maker()),
                 orNull(l.makersLine()),
                 l.colour().orElse(null),

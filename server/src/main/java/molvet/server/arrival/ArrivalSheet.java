@@ -21,6 +21,7 @@ import org.jspecify.annotations.Nullable;
  * @param ways ways to send it, side by side until one is chosen; {@code way} is the index of that one
  * @param homeCurrency what the collector counts in, with {@code rate} as typed: one of the bill's is so much of it
  * @param parcels those that came or are on their way
+ * @param withoutScales whether proposed scales are left alone
  */
 public record ArrivalSheet(
         @Nullable String orderDiscountPercent,
@@ -32,8 +33,10 @@ public record ArrivalSheet(
         @OneOf(LandedCost.Allocation.class) @Nullable String allocate,
         @Nullable String homeCurrency,
         @Nullable String rate,
-        @Nullable List<Parcel> parcels) {
-    static final ArrivalSheet BLANK = new ArrivalSheet(null, null, null, null, null, null, null, null, null, null);
+        @Nullable List<Parcel> parcels,
+        @Nullable Boolean withoutScales) {
+    static final ArrivalSheet BLANK =
+            new ArrivalSheet(null, null, null, null, null, null, null, null, null, null, null);
     private static final int MOST = 20;
 
     /** One way to send it: post, or a courier with its fees. */
@@ -111,7 +114,17 @@ public record ArrivalSheet(
         List<Parcel> all = new java.util.ArrayList<>(others);
         all.add(new Parcel(number, cameOn, ""));
         return new ArrivalSheet(
-                orderDiscountPercent, voucher, ways, way, taxPercent, taxIncluded, allocate, homeCurrency, rate, all);
+                orderDiscountPercent,
+                voucher,
+                ways,
+                way,
+                taxPercent,
+                taxIncluded,
+                allocate,
+                homeCurrency,
+                rate,
+                all,
+                withoutScales);
     }
 
     static Money money(String where, @Nullable String typed, CurrencyUnit currency) {

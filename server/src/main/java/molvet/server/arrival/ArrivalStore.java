@@ -16,6 +16,7 @@ import molvet.core.collection.HoldingState;
 import molvet.core.collection.Standing;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Volume;
+import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
@@ -47,6 +48,7 @@ class ArrivalStore {
             String note,
             LocalDateTime createdAt,
             @Nullable LocalDateTime loggedAt,
+            @Nullable Long corrects,
             int version) {}
 
     record GiverRow(
@@ -84,11 +86,83 @@ class ArrivalStore {
             @Nullable BigDecimal paid,
             @Nullable BigDecimal landed,
             String currency,
-            @Nullable Integer parcel) {}
+            @Nullable Integer parcel) {
+        /** The same line once its parcel is here. */
+        LineRow here() {
+            return new LineRow(
+                    id,
+                    arrivalId,
+                    position,
+                    kind,
+                    Arrivals.HERE,
+                    name,
+                    maker,
+                    written,
+                    paintId,
+                    giverId,
+                    form,
+                    volume,
+                    quantity,
+                    toGive,
+                    giftFor,
+                    unitPrice,
+                    listPrice,
+                    discountPercent,
+                    goods,
+                    paid,
+                    landed,
+                    currency,
+                    parcel);
+        }
+    }
+
+    /** A holding that came with an arrival. */
+    record HoldingRow(
+            long id, long paintId, String form, @Nullable BigDecimal volume) {
+        /** How little it is what is wanted: 0 in form and size, 1 in form, 2 else. */
+        int unlike(Paints.NewHolding wanted) {
+            if (!form.equals(wanted.form())) return 2;
+            boolean sameSize = wanted.volume() == null
+                    ? volume == null
+                    : volume != null && volume.compareTo(new BigDecimal(wanted.volume())) == 0;
+            return sameSize ? 0 : 1;
+        }
+    }
+
+    List<HoldingRow> holdings(Collector me, long arrival) {
+        return db.sql(
+                        "select id, paint_id, form, volume from holding where collector_id = ? and arrival_id = ? order by id")
+                .params(me.id(), arrival)
+                .query(HoldingRow.class)
+                .list();
+    }
+
+    /** Whether no other arrival, no dot card and no holding from elsewhere tells of a paint. */
+    boolean cameOnlyWith(Collector me, long paint, long arrival) {
+        return db.sql("""
+                select (select count(*) from arrival_line where paint_id = :paint and collector_id = :me and arrival_id <> :arrival)
+                     + (select count(*) from dot where paint_id = :paint and collector_id = :me)
+                     + (select count(*) from holding where paint_id = :paint and collector_id = :me
+                          and (arrival_id is null or arrival_id <> :arrival))
+                """)
+                        .param("paint", paint)
+                        .param("me", me.id())
+                        .param("arrival", arrival)
+                        .query(Integer.class)
+                        .single()
+                == 0;
+    }
+
+    String nameOf(Collector me, long paint) {
+        return db.sql("select name from paint where id = ? and collector_id = ?")
+                .params(paint, me.id())
+                .query(String.class)
+                .single();
+    }
 
     private static final String ARRIVAL = """
             select id, kind, state, title, came_on, came_from, maker, currency, text, lines_hash, sheet, note, created_at,
-                   logged_at, version
+                   logged_at, corrects, version
             from arrival where collector_id = ?
             """;
 

@@ -7,6 +7,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.LandedCost;
@@ -101,8 +103,13 @@ class ArrivalViews {
             CostController.@Nullable BillView home,
             @Nullable String value,
             List<Note> notes,
+            List<ProposedScale> scales,
             boolean inSet,
+            @Nullable Long corrects,
             int version) {}
+
+    /** A scale proposed for a maker who has none. */
+    record ProposedScale(String maker, String scale) {}
 
     ArrivalList list(Collector me, int limit, long after) {
         return new ArrivalList(
@@ -154,6 +161,7 @@ class ArrivalViews {
         }
         if (draft && !a.linesHash().isEmpty()) {
             store.withLines(me, a.linesHash(), arrival)
+                    .filter(o -> a.corrects() == null || o.id() != a.corrects())
                     .ifPresent(o -> notes.add(Note.of(
                             Arrivals.called(o),
                             "pasted-before",
@@ -175,16 +183,33 @@ class ArrivalViews {
                 a.note(),
                 sheet,
                 givers.stream().map(ArrivalViews::giver).toList(),
-                draft ? reading.views(me, matched, a.currency()) : List.of(),
+                draft ? reading.views(me, unlike(me, a, matched), a.currency()) : List.of(),
                 logged,
                 landed(logged),
                 bills,
                 home,
                 value(a, matched),
                 notes,
+                !draft
+                        ? List.of()
+                        : reading.proposed(me, matched).entrySet().stream()
+                                .map(e -> new ProposedScale(e.getKey(), e.getValue().toString()))
+                                .toList(),
                 a.kind().equals(ArrivalKind.SET.name())
                         && !store.holdingsKept(me, arrival, Arrivals.inSet(a)).isEmpty(),
+                a.corrects(),
                 a.version());
+    }
+
+    /** Lines of a correction without the paints they already are. */
+    private List<ArrivalReading.Matched> unlike(
+            Collector me, ArrivalStore.ArrivalRow a, List<ArrivalReading.Matched> lines) {
+        if (a.corrects() == null) return lines;
+        Set<Long> own = store.lines(me, a.corrects()).stream()
+                .map(ArrivalStore.LineRow::paintId)
+                .filter(java.util.Objects::nonNull)
+                .collect(Collectors.toSet());
+        return lines.stream().map(m -> m.without(own)).toList();
     }
 
     /** What all its lines cost as they landed; null where none did. */

@@ -124,6 +124,7 @@ public class DotCards {
                             note,
                             Utc.of(clock.instant()),
                             Utc.of(clock.instant()),
+                            null,
                             1));
             if (price != null) rows.add(me, "arrival_line", bill(arrival, called, price, currency));
             Map<String, Object> row = new HashMap<>();
@@ -318,6 +319,7 @@ public class DotCards {
                 : makers.editionsOf(me, d.colourId()).stream().findFirst().orElse(null);
         return new Paints.NewPaint(
                 d.name(),
+                null,
                 null,
                 null,
                 d.colourId(),

@@ -155,6 +155,7 @@ class ShopNotes {
             ShopNote typed, String name, String maker, boolean wish, @Nullable String form, @Nullable LocalDate on) {
         return new Paints.NewPaint(
                 name,
+                null,
                 maker.isEmpty() ? null : maker,
                 null,
                 null,

@@ -58,7 +58,9 @@ class PaintClauses {
                 .on(NameTerms.Phrase.class, (t, in) -> "p.name like " + in.holding(t.text()))
                 .on(
                         NameTerms.Numbered.class,
-                        (t, in) -> "p.accession = " + in.put(t.accession().number()));
+                        (t, in) -> "p.accession = " + in.put(t.accession().number())
+                                + " or p.id in (select n.paint_id from merged_number n where n.collector_id = :me and n.accession = "
+                                + in.put(t.accession().number()) + ")");
     }
 
     private void recipes(Clauses all) {

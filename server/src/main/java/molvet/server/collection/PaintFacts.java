@@ -326,7 +326,7 @@ public class PaintFacts implements Consequence {
     }
 
     private Set<String> words(Collector me, PaintStore.PaintRow p) {
-        List<String> names = new ArrayList<>(List.of(p.name()));
+        List<String> names = new ArrayList<>(List.of(p.name(), p.otherNames()));
         Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m)).ifPresent(m -> names.add(m.name()));
         Optional.ofNullable(p.lineId()).flatMap(l -> makers.line(me, l)).ifPresent(l -> names.add(l.name()));
         Optional.ofNullable(p.colourId()).ifPresent(c -> names.addAll(store.otherNames(me, c)));

@@ -34,6 +34,7 @@ public class PaintStore {
             long id,
             int accession,
             String name,
+            String otherNames,
             @Nullable Long makerId,
             @Nullable Long lineId,
             @Nullable Long colourId,
@@ -103,7 +104,7 @@ public class PaintStore {
             LocalDateTime workedOutAt) {}
 
     private static final String PAINT = """
-            select id, accession, name, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
+            select id, accession, name, other_names, maker_id, line_id, colour_id, edition_id, label_text, series, wished, note,
                    claim_lightfastness, claim_transparency, claim_staining, claim_granulation, created_at, version, family
             from paint where collector_id = ?
             """;
@@ -113,6 +114,15 @@ public class PaintStore {
                 .params(me.id(), id)
                 .query(PaintRow.class)
                 .optional();
+    }
+
+    /** Paints of a maker that no chart lists, of this line or of none. */
+    List<PaintRow> unlisted(Collector me, long maker, long line) {
+        return db.sql(PAINT
+                        + " and maker_id = ? and colour_id is null and (line_id is null or line_id = ?) order by id")
+                .params(me.id(), maker, line)
+                .query(PaintRow.class)
+                .list();
     }
 
     /** How many paints there are of each maker. */

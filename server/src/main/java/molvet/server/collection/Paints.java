@@ -8,6 +8,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Supplier;
 import molvet.core.collection.Accession;
 import molvet.core.collection.EyeTrait;
@@ -72,11 +73,12 @@ public class Paints {
     }
 
     /**
-     * A paint as typed. Only {@code name} is needed. {@code maker} and {@code line} are names, made when new; with a
+     * A paint as typed. Only {@code name} is needed; {@code otherNames} are those in other languages, parted by “ / ”. {@code maker} and {@code line} are names, made when new; with a
      * {@code colour} of a maker's chart both follow from it. A {@code form} makes the first holding.
      */
     public record NewPaint(
             String name,
+            @Nullable String otherNames,
             @Nullable String maker,
             @Nullable String line,
             @Nullable Long colour,
@@ -172,6 +174,35 @@ public class Paints {
         if (store.paint(me, paint).filter(PaintStore.PaintRow::wished).isPresent()) {
             rows.change(me, "paint", paint, Map.of("wished", false));
         }
+    }
+
+    /** What an arrival says anew of a paint: names, maker, pigments, claims. Part of the act under way. */
+    public void say(Collector me, long paint, NewPaint typed) {
+        List<Refusal.Fault> faults = new ArrayList<>();
+        Checked c = check(me, typed, faults);
+        if (!faults.isEmpty()) throw new Refusal(faults);
+        Map<String, Object> row = row(me, c);
+        row.keySet().removeAll(List.of("wished", "note"));
+        rows.change(me, "paint", paint, row);
+    }
+
+    /** What an arrival says anew of a holding; how much is left of it, and where it lies, stay. Part of the act under way. */
+    public void rehold(Collector me, long holding, NewHolding typed) {
+        Map<String, Object> row = holding(typed);
+        row.keySet().retainAll(List.of("form", "volume", "came_from", "came_on", "price", "currency"));
+        rows.change(me, "holding", holding, row);
+    }
+
+    /** Whether nothing but how it came hangs on a paint. */
+    public boolean isBareBut(Collector me, long paint) {
+        return facts.keeps(me, paint).isEmpty()
+                && store.paint(me, paint).filter(p -> !p.wished()).isPresent()
+                && !rows.isReferredTo(me, "paint", paint, Set.of("arrival_line", "holding"));
+    }
+
+    /** Takes a paint away on which nothing hangs any more. Part of the act under way. */
+    public void removeIfBare(Collector me, long paint) {
+        if (isBareBut(me, paint) && !rows.isReferredTo(me, "paint", paint, Set.of())) rows.remove(me, "paint", paint);
     }
 
     @Transactional
@@ -322,6 +353,7 @@ public class Paints {
 
     private record Checked(
             String name,
+            String otherNames,
             String maker,
             String line,
             @Nullable Long colour,
@@ -334,6 +366,7 @@ public class Paints {
 
     private Checked check(Collector me, NewPaint p, List<Refusal.Fault> faults) {
         String name = Fields.tried(faults, () -> Words.needed("name", p.name(), 160));
+        String otherNames = Fields.tried(faults, () -> Words.line("other names", p.otherNames(), 400));
         String maker = Fields.tried(faults, () -> Words.line("maker", p.maker(), 120));
         String line = Fields.tried(faults, () -> Words.line("line", p.line(), 120));
         String pigments = Fields.tried(faults, () -> Words.line("pigments", p.pigments(), LabelReader.MOST));
@@ -349,6 +382,7 @@ public class Paints {
         if (p.edition() != null) ownership.require(me, "edition", p.edition());
         return new Checked(
                 name,
+                otherNames,
                 maker,
                 line,
                 p.colour(),
@@ -375,6 +409,7 @@ public class Paints {
         }
         Map<String, Object> row = new HashMap<>();
         row.put("name", c.name);
+        row.put("other_names", c.otherNames);
         row.put("maker_id", maker);
         row.put("line_id", line);
         row.put("colour_id", c.colour);

@@ -197,7 +197,8 @@ class DemoArrivals {
                 "VOLUME",
                 null,
                 null,
-                List.of(new ArrivalSheet.Parcel(2, "", "")));
+                List.of(new ArrivalSheet.Parcel(2, "", "")),
+                null);
         log(me, "HAUL", "Autumn haul", "2026-10-02", "the mail room at Kelp Quay", """
                 Kelpwick
                 Eider Down, PW6 + PBr7, 10 ml, 8.20
@@ -229,7 +230,7 @@ class DemoArrivals {
     }
 
     private static ArrivalSheet discounted(String discount, String allocate) {
-        return new ArrivalSheet(discount, null, null, null, null, null, allocate, null, null, null);
+        return new ArrivalSheet(discount, null, null, null, null, null, allocate, null, null, null, null);
     }
 
     private static Arrivals.NewGiver giver(String name, String naming, boolean owed) {

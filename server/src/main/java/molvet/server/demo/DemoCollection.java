@@ -190,6 +190,7 @@ public class DemoCollection {
                             row.get("name"),
                             null,
                             null,
+                            null,
                             colour,
                             null,
                             row.get("label"),

@@ -37,9 +37,11 @@ public class Makers {
     private final LabelReader reader;
     private final Rows rows;
     private final Use use;
+    private final Listing listing;
 
-    Makers(MakerStore store, Acts acts, Ownership ownership, LabelReader reader, Rows rows, Use use) {
+    Makers(MakerStore store, Acts acts, Ownership ownership, LabelReader reader, Rows rows, Use use, Listing listing) {
         this.use = use;
+        this.listing = listing;
         this.rows = rows;
         this.store = store;
         this.acts = acts;
@@ -50,6 +52,12 @@ public class Makers {
     /** How many paints of a collection are of each maker; told by the room that holds them. */
     public interface Use {
         Map<Long, Integer> paints(Collector me);
+    }
+
+    /** Paints that were here before their colour stood in a chart; told to the room that holds them. */
+    public interface Listing {
+        /** Part of the act under way. @return how many paints were tied to the chart */
+        int listed(Collector me, long line);
     }
 
     /** Scales as people write them, see {@link MakerScale}. */
@@ -212,6 +220,7 @@ public class Makers {
             long id = rows.add(me, "colour", c.row(line));
             addNames(me, id, c.names);
             if (colour.edition() != null) rows.add(me, "edition", edition(id, colour.edition()));
+            listing.listed(me, line);
             return id;
         });
     }
@@ -244,6 +253,13 @@ public class Makers {
         return store.makerNamed(me, name)
                 .map(MakerStore.MakerRow::id)
                 .orElseGet(() -> rows.add(me, "maker", Map.of("name", name, "initials", initials(null, name))));
+    }
+
+    /** Gives a maker a scale for a trait that had none. Part of the act under way. */
+    public void scaleOf(Collector me, String maker, MakerScale scale) {
+        long id = makerCalled(me, maker);
+        if (!store.maker(me, id).orElseThrow().scale(scale.trait()).symbols().isEmpty()) return;
+        rows.change(me, "maker", id, Map.of("scale_" + scale.trait().words(), scale.toString()));
     }
 
     /** The line of a name, made if there is none. Part of the act under way. */

@@ -29,7 +29,7 @@ import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Makers' charts in from tables and out again. Paints of the collection are left alone: they keep their edition. */
+/** Makers' charts in from tables and out again. Paints keep their edition; those that no chart listed are tied to this one. */
 @Service
 public class MakersCharts {
     private final MakerStore store;
@@ -40,6 +40,7 @@ public class MakersCharts {
     private final Clock clock;
     private final Rows rows;
     private final Makers makers;
+    private final Makers.Listing listing;
 
     MakersCharts(
             MakerStore store,
@@ -49,8 +50,10 @@ public class MakersCharts {
             JsonMapper json,
             Clock clock,
             Rows rows,
-            Makers makers) {
+            Makers makers,
+            Makers.Listing listing) {
         this.makers = makers;
+        this.listing = listing;
         this.rows = rows;
         this.store = store;
         this.table = new ChartTable(labels, doubts);
@@ -128,9 +131,17 @@ public class MakersCharts {
         String edition = mend.edition == null || mend.edition.isBlank()
                 ? "since " + LocalDate.now(clock).getYear()
                 : molvet.core.measure.Words.line("edition", mend.edition, 80);
-        acts.act(me, () -> "Took in the chart of " + l.name() + ": " + changed + " colours", () -> {
-            for (ChartChange c : reading.changes) apply(me, line, c, editions, edition);
-        });
+        int[] tied = {0};
+        acts.act(
+                me,
+                () -> "Took in the chart of " + l.name() + ": " + changed + " colours"
+                        + (tied[0] == 0
+                                ? ""
+                                : ", and tied " + tied[0] + (tied[0] == 1 ? " paint" : " paints") + " to them"),
+                () -> {
+                    for (ChartChange c : reading.changes) apply(me, line, c, editions, edition);
+                    tied[0] = listing.listed(me, line);
+                });
         return reading;
     }
 

@@ -141,6 +141,14 @@ public class Rows {
                 .list();
     }
 
+    /** Whether a row of a table that acts keep refers to this one, tables in {@code but} aside. */
+    public boolean isReferredTo(Collector me, String table, long id, Set<String> but) {
+        return schema.referencesTo(table).stream()
+                .filter(r -> schema.hasRows(r.table()) && !but.contains(r.table()))
+                .filter(r -> journals.table(r.table()).undoable())
+                .anyMatch(r -> !ids(me, r.table(), Map.of(r.column(), id)).isEmpty());
+    }
+
     /**
      * Two rows turn out to be one: whatever refers to the first refers to the other from now on. Where the other has such a
      * row already and can have one only, the first’s stays behind.

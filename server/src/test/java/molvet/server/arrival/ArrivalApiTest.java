@@ -570,4 +570,157 @@ class ArrivalApiTest {
                         .status())
                 .isEqualTo(422);
     }
+
+    private static JsonNode logged(Api me, Map<String, Object> arrival) {
+        return me.post("/api/arrivals/" + draft(me, arrival) + "/log", Map.of())
+                .must(200)
+                .json();
+    }
+
+    private static JsonNode only(Api me, String find) {
+        JsonNode found = me.get("/api/paints?find=" + find).must(200).json().get("paints");
+        assertThat(found.size()).as(find).isEqualTo(1);
+        return me.get("/api/paints/" + found.at("/0/id").asLong()).must(200).json();
+    }
+
+    @Test
+    void aLoggedArrivalIsCorrectedInItsPlaceAndItsPaintsKeepTheirNumbers() {
+        Api me = Api.collector();
+        long id = logged(
+                        me,
+                        Map.of("text", "Vessanti:\nSkery, PG50, 15 ml, 9.00, x2\nDune, PBr7, 15 ml, 6.00\nKelp, PG7"))
+                .get("id")
+                .asLong();
+        String skerry = only(me, "skery").get("accession").asString();
+        JsonNode draft =
+                me.post("/api/arrivals/" + id + "/correct", Map.of()).must(200).json();
+        assertThat(draft.get("state").asString()).isEqualTo("DRAFT");
+        assertThat(draft.at("/lines/1/matches").size()).isZero();
+        Map<String, Object> mended = new HashMap<>();
+        mended.put("text", "Vessanti:\nSkerry, PG50, 14 ml, 8.00, x1\nDune, PBr7, 15 ml, 6.00\nFoxglove, PV19, 5 ml");
+        mended.put("version", draft.get("version").asInt());
+        long at = draft.get("id").asLong();
+        me.put("/api/arrivals/" + at, mended).must(200);
+        JsonNode now =
+                me.post("/api/arrivals/" + at + "/log", Map.of()).must(200).json();
+        assertThat(now.get("id").asLong()).isEqualTo(id);
+        assertThat(now.get("logged").size()).isEqualTo(3);
+        JsonNode paint = only(me, "skerry");
+        assertThat(paint.get("accession").asString()).isEqualTo(skerry);
+        assertThat(paint.get("holdings").size()).isEqualTo(1);
+        assertThat(paint.at("/holdings/0/volume").asString()).isEqualTo("14");
+        assertThat(paint.at("/holdings/0/price").asString()).isEqualTo("8.00");
+        assertThat(only(me, "foxglove").get("holdings").size()).isEqualTo(1);
+        assertThat(me.get("/api/paints?find=kelp").json().get("total").asInt()).isZero();
+        assertThat(me.get("/api/arrivals").json().get("arrivals").size()).isEqualTo(1);
+        me.undoLast();
+        assertThat(only(me, "skery").get("holdings").size()).isEqualTo(2);
+        assertThat(only(me, "kelp").get("holdings").size()).isEqualTo(1);
+        assertThat(me.get("/api/paints?find=foxglove").json().get("total").asInt())
+                .isZero();
+    }
+
+    @Test
+    void aLoggedArrivalIsTakenAwayAndWhatHasASwatchStays() {
+        Api me = Api.collector();
+        long id = logged(me, Map.of("title", "Mistake", "text", "Skerry, PG50\nDune, PBr7 x3"))
+                .get("id")
+                .asLong();
+        long dune = only(me, "dune").get("id").asLong();
+        me.post("/api/paints/" + dune + "/swatches", Map.of("place", "S1·p1", "makeKeeper", true))
+                .must(201);
+        JsonNode going = me.get("/api/arrivals/" + id + "/going").must(200).json();
+        assertThat(going.get("holdings").asInt()).isEqualTo(4);
+        assertThat(going.at("/paints/0").asString()).endsWith("Skerry");
+        assertThat(going.at("/staying/0").asString()).endsWith("Dune");
+        me.delete("/api/arrivals/" + id).must(204);
+        assertThat(me.get("/api/paints?find=skerry").json().get("total").asInt())
+                .isZero();
+        assertThat(only(me, "dune").get("holdings").size()).isZero();
+        me.undoLast();
+        assertThat(only(me, "dune").get("holdings").size()).isEqualTo(3);
+        assertThat(me.get("/api/arrivals/" + id).must(200).json().get("state").asString())
+                .isEqualTo("LOGGED");
+    }
+
+    @Test
+    void aNewMakersSymbolsProposeItsScaleSoThatDoubtsBeginAtOnce() {
+        Api me = Api.collector();
+        Map<String, Object> arrival = Map.of("text", "Marlund:\nIron Sea, PB27, ***\nDune, PBr7, **");
+        long id = draft(me, arrival);
+        JsonNode page = me.get("/api/arrivals/" + id).must(200).json();
+        assertThat(page.at("/scales/0/maker").asString()).isEqualTo("Marlund");
+        assertThat(page.at("/scales/0/scale").asString()).isEqualTo("*** = excellent, ** = very good, * = fair");
+        me.post("/api/arrivals/" + id + "/log", Map.of()).must(200);
+        JsonNode sea = only(me, "iron");
+        assertThat(sea.at("/claims/lightfastness/grade").asString()).isEqualTo("EXCELLENT");
+        assertThat(me.get("/api/paints?find=disagree")
+                        .json()
+                        .at("/paints/0/name")
+                        .asString())
+                .isEqualTo("Iron Sea");
+        Api other = Api.collector();
+        Map<String, Object> without = new HashMap<>(arrival);
+        without.put("sheet", Map.of("withoutScales", true));
+        logged(other, without);
+        assertThat(only(other, "iron").at("/claims/lightfastness/grade").isNull())
+                .isTrue();
+    }
+
+    @Test
+    void aChartThatComesLaterTiesThePaintsThatAreThere() {
+        Api me = Api.collector();
+        logged(me, Map.of("text", "Pellworth:\nTern Grey, 12 ml\nNo Such, PG7"));
+        assertThat(only(me, "tern").get("colour").isNull()).isTrue();
+        long maker = me.get("/api/makers").json().at("/makers/0/id").asLong();
+        long line = me.post("/api/makers/" + maker + "/lines", Map.of("name", "Station Colours"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        me.post(
+                        "/api/lines/" + line + "/colours",
+                        Map.of("name", "Tern Grey", "edition", Map.of("pigments", "PBk7 + PB29")))
+                .must(201);
+        JsonNode tern = only(me, "tern");
+        assertThat(tern.get("colour").isNull()).isFalse();
+        assertThat(tern.get("line").asString()).isEqualTo("Station Colours");
+        assertThat(tern.get("pigments").asString()).isEqualTo("PBk7 + PB29");
+        assertThat(only(me, "such").get("colour").isNull()).isTrue();
+    }
+
+    @Test
+    void aSecondNameIsKeptAndFoundAndAMergedNumberLeadsOn() {
+        Api me = Api.collector();
+        logged(me, Map.of("text", "Vessanti:\nHarbour Dusk / Hafendämmerung, PV19\nHarbor Dusk, PV19"));
+        JsonNode dusk = only(me, "hafendämmerung");
+        assertThat(dusk.get("name").asString()).isEqualTo("Harbour Dusk");
+        assertThat(dusk.get("otherNames").asString()).isEqualTo("Hafendämmerung");
+        JsonNode twin = only(me, "harbor");
+        me.post(
+                        "/api/paints/" + twin.get("id").asLong() + "/merge",
+                        Map.of("into", dusk.get("id").asLong()))
+                .must(200);
+        assertThat(only(me, twin.get("accession").asString()).get("id").asLong())
+                .isEqualTo(dusk.get("id").asLong());
+        assertThat(only(me, "dusk").get("holdings").size()).isEqualTo(2);
+    }
+
+    @Test
+    void aSetsPriceIsDividedAndIsNoPaint() {
+        Api me = Api.collector();
+        JsonNode set = logged(
+                me,
+                Map.of(
+                        "kind",
+                        "SET",
+                        "title",
+                        "Tide box",
+                        "text",
+                        "Tide set € 10.00\nDune PBr7\nSkerry PG50\nKelp PG7"));
+        assertThat(set.get("logged").size()).isEqualTo(3);
+        assertThat(set.get("landed").asString()).isEqualTo("10.00");
+        assertThat(only(me, "from:tide+box+dune").at("/holdings/0/price").asString())
+                .isIn("3.33", "3.34");
+    }
 }
