@@ -2909,6 +2909,7 @@ export interface components {
         };
         CameWithList: {
             arrivals: components["schemas"]["CameWith"][];
+            prices: components["schemas"]["ReadPrice"][];
         };
         Candidate: {
             canBePainted: boolean;

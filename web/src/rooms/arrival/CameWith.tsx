@@ -6,14 +6,16 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
+import { PerMl } from "./LineCard";
 
 /** With which arrivals a paint came, and how two records of one paint become one. */
 export function CameWith({ paint: p }: { paint: Schemas["PaintPage"] }) {
   const [merging, setMerging] = useState(false);
-  const came = useQuery({
+  const query = useQuery({
     queryKey: ["came-with", p.id],
     queryFn: () => data(client.GET("/api/paints/{paint}/arrivals", { params: { path: { paint: p.id } } })),
-  }).data?.arrivals;
+  }).data;
+  const came = query?.arrivals;
   return (
     <section>
       {came && came.length > 0 && (
@@ -38,6 +40,7 @@ export function CameWith({ paint: p }: { paint: Schemas["PaintPage"] }) {
           </ul>
         </>
       )}
+      {query && query.prices.length > 0 && <PerMl prices={query.prices} />}
       <button type="button" className="underline mt-2" onClick={() => setMerging(true)}>
         It is another record’s paint: merge them
       </button>

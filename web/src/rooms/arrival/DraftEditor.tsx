@@ -27,16 +27,19 @@ const KINDS = [
 export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
   const navigate = useNavigate();
   const { draft, change, save, saved, problem, settle } = useDraft(page);
-  const log = useAct(async (_: undefined, headers) => {
-    if (!(await save())) throw problem ?? new Error("not saved");
-    return data(
-      client.POST("/api/arrivals/{arrival}/log", { params: { path: { arrival: page.id } }, headers }),
-    );
-  });
+  const log = useAct(
+    async (_: undefined, headers) => {
+      if (!(await save())) throw problem ?? new Error("not saved");
+      return data(
+        client.POST("/api/arrivals/{arrival}/log", { params: { path: { arrival: page.id } }, headers }),
+      );
+    },
+    { onDone: (logged) => logged.id !== page.id && navigate(`/arrivals/${logged.id}`, { replace: true }) },
+  );
   const discard = useAct(
     (_: undefined, headers) =>
       data(client.DELETE("/api/arrivals/{arrival}", { headers, params: { path: { arrival: page.id } } })),
-    { onDone: () => navigate("/arrivals") },
+    { onDone: () => navigate(page.corrects ? `/arrivals/${page.corrects}` : "/arrivals") },
   );
   const text = (
     name: keyof Draft & ("title" | "from" | "maker" | "currency"),
@@ -65,6 +68,17 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
 
   const goods = page.lines.filter((l) => l.kind === "PAINT" || l.kind === "THING");
   const paints = page.lines.filter((l) => l.kind === "PAINT");
+  const way = draft.sheet.way ?? 0;
+  const bill = page.bills[way] ?? page.bills[0];
+  /** What a piece of a line comes to, in the collector’s own currency where a rate is typed. */
+  function landed(line: Schemas["ReadLine"]) {
+    const at = goods.indexOf(line);
+    const cost = (page.home ?? bill)?.lines[at];
+    const other = Number(bill?.total) !== Number(bill?.goods) || page.home;
+    return cost && other && Number(cost.perUnit) > 0
+      ? `${Number(cost.perUnit).toFixed(2)} ${(page.home ?? bill).currency}`
+      : undefined;
+  }
   const same = paints.filter((l) => l.same != null).length;
   const given = draft.kind === "GIFT" || draft.kind === "SWAP";
 
@@ -75,7 +89,7 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
         title={draft.title || "An arrival"}
         under={
           <span role="status">
-            Draft ·{" "}
+            {page.corrects ? "A correction: it takes the place of what was logged · " : "Draft · "}
             {saved
               ? "kept as it stands"
               : problem
@@ -85,7 +99,7 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
         }
         aside={
           <button type="button" className="btn btn-outline" onClick={() => discard.run(undefined)}>
-            Throw away
+            {page.corrects ? "Leave it as it was" : "Throw away"}
           </button>
         }
       >
@@ -131,7 +145,7 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
         </div>
         <Field
           label="One paint a line, parts in any order"
-          hint="Dusk Heather, PV19 + PG50, half pan, € 7.80, x2, gift for Ada · a line “From Bo:” or “Kelpwick:” holds for those below it"
+          hint="Dusk Heather, PV19 + PG50, half pan, € 7.80, x2, gift for Ada · a line “From Bo:” or “Kelpwick:” holds for those below it, and so does “Parcel 2:” for what is still on its way · “Set € 68” is divided among the paints below"
         >
           {(id) => (
             <textarea
@@ -151,6 +165,20 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
             />
           )}
         </Field>
+        {page.scales.map((s) => (
+          <p key={s.maker} className="border-l-2 border-[var(--field)] pl-2.5 my-3">
+            {s.maker} has no scale of lightfastness yet. From these lines: {s.scale}.{" "}
+            <label className="inline-flex gap-2 items-baseline ml-1">
+              <input
+                type="checkbox"
+                className="checkbox checkbox-sm self-center"
+                checked={draft.sheet.withoutScales !== true}
+                onChange={(e) => change({ sheet: { ...draft.sheet, withoutScales: !e.target.checked } })}
+              />
+              keep it with the maker
+            </label>
+          </p>
+        ))}
         {page.notes.length > 0 && (
           <ul className="my-3 space-y-2">
             {page.notes.map((n) => (
@@ -168,11 +196,17 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
             </h2>
             <p className="quiet text-sm mb-2 hidden md:block">
               Tab to a part and press a key to name it otherwise: n name, p pigments, c number, s series, z
-              size, f form, m price, q quantity, g gift for, r from, k maker, l lightfastness, x note.
+              size, f form, m price, q quantity, g gift for, r from, k maker, l lightfastness, o also called,
+              x note.
             </p>
             <ol>
               {page.lines.map((l) => (
-                <LineCard key={l.line} line={l} onRewrite={(words) => rewrite(l.line, words)} />
+                <LineCard
+                  key={l.line}
+                  line={l}
+                  landed={landed(l)}
+                  onRewrite={(words) => rewrite(l.line, words)}
+                />
               ))}
             </ol>
           </section>
@@ -197,9 +231,10 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
             disabled={log.running || goods.length === 0}
             onClick={() => log.run(undefined)}
           >
-            Log {goods.length > 0 ? counted(goods.length, "line") : "it"}
+            {page.corrects ? "Correct" : "Log"} {goods.length > 0 ? counted(goods.length, "line") : "it"}
           </button>
           <p className="quiet text-sm mt-2">
+            {page.corrects && "Paints keep their numbers and swatches; what is no longer on the lines goes. "}
             In one act; one undo takes it back. From the box: Ctrl and Enter.
           </p>
         </div>

@@ -24,6 +24,7 @@ const KEYS: Record<string, string> = {
   i: "line",
   l: "lightfastness",
   e: "edition",
+  o: "also",
   x: "note",
 };
 
@@ -38,7 +39,16 @@ const LOUD = [
 ];
 
 /** One line as it was understood: its parts where they stood, what is here already, what is doubted. */
-export function LineCard({ line: l, onRewrite }: { line: Line; onRewrite: (words: string) => void }) {
+export function LineCard({
+  line: l,
+  landed,
+  onRewrite,
+}: {
+  line: Line;
+  /** What one piece comes to with its part of everything else on the bill. */
+  landed?: string;
+  onRewrite: (words: string) => void;
+}) {
   const [all, setAll] = useState(false);
   if (l.kind === "HEADING") {
     return (
@@ -59,10 +69,15 @@ export function LineCard({ line: l, onRewrite }: { line: Line; onRewrite: (words
         <div className="min-w-0 flex-1">
           <Parts line={l} onRewrite={onRewrite} />
           {l.kind === "CHARGE" ? (
-            <p className="quiet">Counted to the bill as {words(l.charge).replace("-", " ")}.</p>
+            <p className="quiet">
+              {l.charge === "TOGETHER"
+                ? "The price of a set."
+                : `Counted to the bill as ${words(l.charge).replace("-", " ")}.`}
+            </p>
           ) : (
             <p className="mt-1">
               <span className="paint-name text-[1.12rem]">{l.name || "no name yet"}</span>{" "}
+              {l.also && <span className="paint-name">/ {l.also} </span>}
               <span className="quiet">
                 {[
                   l.maker,
@@ -77,6 +92,8 @@ export function LineCard({ line: l, onRewrite }: { line: Line; onRewrite: (words
                   l.from && `from ${l.from}`,
                   l.unitPrice &&
                     `${l.unitPrice}${Number(l.discountPercent) > 0 ? ` less ${l.discountPercent} %` : ""}`,
+                  ...Object.entries(l.claims).map(([trait, said]) => `${trait} ${said}`),
+                  landed && `${landed} landed${l.quantity > 1 ? " each" : ""}`,
                 ]
                   .filter(Boolean)
                   .join(" · ")}
@@ -144,7 +161,7 @@ export function LineCard({ line: l, onRewrite }: { line: Line; onRewrite: (words
 }
 
 /** Then and now by the millilitre; the difference is this line's against each. */
-function PerMl({ prices }: { prices: Schemas["ReadPrice"][] }) {
+export function PerMl({ prices }: { prices: Schemas["ReadPrice"][] }) {
   return (
     <div className="overflow-x-auto mt-2">
       <table className="text-[0.9rem] whitespace-nowrap">
@@ -159,7 +176,7 @@ function PerMl({ prices }: { prices: Schemas["ReadPrice"][] }) {
         </thead>
         <tbody>
           {prices.map((p) => (
-            <tr key={p.what + p.volume + p.price} className={p.what === "this" ? "font-semibold" : ""}>
+            <tr key={p.what + p.volume + p.price} className={p.percent == null ? "font-semibold" : ""}>
               <td className="pr-5">{p.what}</td>
               <td className="pr-5 text-right code">{p.volume} ml</td>
               <td className="pr-5 text-right code">

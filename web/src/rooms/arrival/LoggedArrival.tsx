@@ -1,5 +1,8 @@
-import { Link } from "react-router";
+import { useQuery } from "@tanstack/react-query";
+import { useState } from "react";
+import { Link, useNavigate } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
+import { Dialog } from "../../ui/Dialog";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
@@ -16,6 +19,13 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
   );
   const open = useAct((_: undefined, headers) =>
     data(client.POST("/api/arrivals/{arrival}/open", { params: { path }, headers })),
+  );
+  const navigate = useNavigate();
+  const [leaving, setLeaving] = useState(false);
+  const correct = useAct(
+    (_: undefined, headers) =>
+      data(client.POST("/api/arrivals/{arrival}/correct", { params: { path }, headers })),
+    { onDone: (draft) => navigate(`/arrivals/${draft.id}`) },
   );
   const awaited = [
     ...new Set(a.logged.filter((l) => l.state === "AWAITED").map((l) => l.parcel ?? 0)),
@@ -48,14 +58,23 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
               Plan a chart of it
             </Link>
           )}
+          {a.kind !== "DOT_CARD" && (
+            <button type="button" className="btn btn-outline" onClick={() => correct.run(undefined)}>
+              Correct
+            </button>
+          )}
+          <button type="button" className="btn btn-outline" onClick={() => setLeaving(true)}>
+            Take away
+          </button>
           <Link to="/arrivals" className="btn btn-outline">
             All arrivals
           </Link>
         </>
       }
     >
-      <ProblemNote problem={came.problem ?? open.problem} />
+      <ProblemNote problem={came.problem ?? open.problem ?? correct.problem} />
       <WaitingNote waiting={came.waiting ?? open.waiting} />
+      {leaving && <TakeAway arrival={a.id} onClose={() => setLeaving(false)} />}
       {a.note && <p className="whitespace-pre-wrap mb-3 max-w-2xl">{a.note}</p>}
       {a.givers.length > 0 && (
         <p className="mb-3">
@@ -146,5 +165,56 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
         </p>
       )}
     </Page>
+  );
+}
+
+/** Says what would go and what would stay before an arrival is taken away. */
+function TakeAway({ arrival, onClose }: { arrival: number; onClose: () => void }) {
+  const navigate = useNavigate();
+  const path = { arrival };
+  const going = useQuery({
+    queryKey: ["arrival-going", arrival],
+    queryFn: () => data(client.GET("/api/arrivals/{arrival}/going", { params: { path } })),
+  }).data;
+  const away = useAct(
+    (_: undefined, headers) => data(client.DELETE("/api/arrivals/{arrival}", { params: { path }, headers })),
+    { onDone: () => navigate("/arrivals") },
+  );
+  return (
+    <Dialog open title="Take this arrival away" onClose={onClose}>
+      {going && (
+        <div className="space-y-2">
+          <p>
+            {counted(going.holdings, "holding")} that came with it {going.holdings === 1 ? "goes" : "go"}
+            {going.paints.length > 0 &&
+              `, and with ${going.holdings === 1 ? "it" : "them"} the record of ${counted(going.paints.length, "paint")}: ${going.paints.slice(0, 12).join(", ")}${going.paints.length > 12 ? " …" : ""}`}
+            .
+          </p>
+          {going.staying.length > 0 && (
+            <p>
+              {going.staying.slice(0, 12).join(", ")}
+              {going.staying.length > 12 ? " …" : ""} {going.staying.length === 1 ? "stays" : "stay"}: more is
+              tied to {going.staying.length === 1 ? "it" : "them"}, such as a swatch or another arrival.
+            </p>
+          )}
+          <p className="quiet">In one act; one undo brings it back.</p>
+        </div>
+      )}
+      <ProblemNote problem={away.problem} />
+      <WaitingNote waiting={away.waiting} />
+      <div className="flex gap-3 mt-3">
+        <button
+          type="button"
+          className="btn btn-primary"
+          disabled={!going || away.running}
+          onClick={() => away.run(undefined)}
+        >
+          Take it away
+        </button>
+        <button type="button" className="btn btn-outline" onClick={onClose}>
+          Leave it
+        </button>
+      </div>
+    </Dialog>
   );
 }

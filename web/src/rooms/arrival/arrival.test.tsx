@@ -89,6 +89,7 @@ const PAGE: Schemas["ArrivalPage"] = {
     { currency: "EUR", lines: [], goods: "19.60", discount: "0.00", tax: "0.00", total: "31.00", notes: [] },
   ],
   notes: [{ about: "", kind: "pasted-before", message: "The same parcel twice?", suggestion: "" }],
+  scales: [],
   inSet: false,
   version: 3,
 };

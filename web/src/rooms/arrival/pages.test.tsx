@@ -117,6 +117,7 @@ const LOGGED = {
   landed: "18.80",
   bills: [],
   notes: [],
+  scales: [],
   inSet: true,
   version: 2,
 };

@@ -17,6 +17,7 @@ function typedOf(p: Schemas["PaintPage"]): Typed {
   return {
     ...BLANK,
     name: p.name,
+    otherNames: p.otherNames,
     maker: p.maker ?? "",
     line: p.line ?? "",
     pigments: p.pigments,
@@ -109,6 +110,7 @@ function Editor({ paint }: { paint: Schemas["PaintPage"] }) {
 
 const FIELDS: [keyof Typed, string][] = [
   ["name", "Name"],
+  ["otherNames", "Other names"],
   ["maker", "Maker"],
   ["line", "Line"],
   ["pigments", "Pigments"],

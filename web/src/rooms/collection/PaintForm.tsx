@@ -13,6 +13,7 @@ import { StripTile } from "./StripTile";
 
 export type Typed = {
   name: string;
+  otherNames: string;
   maker: string;
   line: string;
   pigments: string;
@@ -36,6 +37,7 @@ export type Typed = {
 
 export const BLANK: Typed = {
   name: "",
+  otherNames: "",
   maker: "",
   line: "",
   pigments: "",
@@ -72,6 +74,7 @@ type Props = {
 export function paintOf(t: Typed) {
   return {
     name: t.name,
+    otherNames: t.otherNames,
     maker: t.maker,
     line: t.line,
     pigments: t.pigments,
@@ -163,6 +166,8 @@ export function PaintForm({
           </Field>
           {text("line", "Line")}
         </div>
+        {(paint || typed.otherNames) &&
+          text("otherNames", "Names in other languages", "parted by “ / ”, as on the label")}
         {text(
           "pigments",
           "Pigments, as the label writes them",

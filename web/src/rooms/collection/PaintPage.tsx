@@ -55,7 +55,12 @@ export function PaintPage() {
   return (
     <Page
       name={p.name}
-      title={<span className="paint-name">{p.name}</span>}
+      title={
+        <span className="paint-name">
+          {p.name}
+          {alsoCalled(p).length > 0 && <span className="quiet"> / {alsoCalled(p).join(" / ")}</span>}
+        </span>
+      }
       under={
         <>
           <span className="code text-base-content">{p.accession}</span> · {facts(p)}
@@ -299,4 +304,10 @@ function Readings({
       <ProblemNote problem={count.problem} />
     </section>
   );
+}
+
+/** Its names in other languages, those of the label before those of the chart. */
+function alsoCalled(p: Schemas["PaintPage"]) {
+  const own = p.otherNames ? p.otherNames.split(" / ") : [];
+  return [...own, ...p.chartNames.filter((n) => !own.includes(n) && n !== p.name)];
 }

@@ -99,12 +99,14 @@ const page = (more: object = {}) => ({
   strip: null,
   voices: VOICES,
   cautions: null,
+  otherNames: "",
+  chartNames: [],
   sameRecipe: [],
   version: 3,
   ...more,
 });
 const AROUND = {
-  "GET /api/paints/1/arrivals": { arrivals: [] },
+  "GET /api/paints/1/arrivals": { arrivals: [], prices: [] },
   "GET /api/eye-traits": {
     traits: [{ trait: "granulation", key: "g", words: "granulation", steps: ["NONE", "STRONG"] }],
   },
@@ -203,6 +205,8 @@ test("a paint says what its name promises and does not keep, its pigments, and i
         guidance: "Never point a brush with the lips.",
         deferral: "The sheet first.",
       },
+      otherNames: "",
+      chartNames: [],
       sameRecipe: [entry(5, "Night Tide")],
     }),
   });

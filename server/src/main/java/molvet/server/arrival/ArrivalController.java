@@ -175,11 +175,11 @@ class ArrivalController {
             @Nullable String landed,
             String currency) {}
 
-    record CameWithList(List<CameWith> arrivals) {}
+    record CameWithList(List<CameWith> arrivals, List<ArrivalReading.ReadPrice> prices) {}
 
     @GetMapping("/api/paints/{paint}/arrivals")
     CameWithList cameWith(Collector me, @PathVariable long paint) {
-        return new CameWithList(store.linesOfPaint(me, paint).stream()
+        List<CameWith> came = store.linesOfPaint(me, paint).stream()
                 .map(l -> {
                     ArrivalStore.ArrivalRow a = store.arrival(me, l.arrivalId()).orElseThrow();
                     return new CameWith(
@@ -191,7 +191,8 @@ class ArrivalController {
                             l.landed() == null ? null : ArrivalViews.money(l.landed()),
                             l.currency());
                 })
-                .toList());
+                .toList();
+        return new CameWithList(came, reading.prices(me, paint));
     }
 
     /** Two records turn out to be one paint: everything of this one goes to the other. */

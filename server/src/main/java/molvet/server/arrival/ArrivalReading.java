@@ -383,6 +383,37 @@ class ArrivalReading {
         return all.subList(0, Math.min(8, all.size()));
     }
 
+    /**
+     * What a paint cost each time, before a sale and in it, and what the chart asks for each edition; the last price paid
+     * is {@code this}, and the others say how much dearer it is.
+     */
+    @Transactional(readOnly = true)
+    public List<ReadPrice> prices(Collector me, long paint) {
+        List<ArrivalStore.Bought> bought = store.bought(me, paint);
+        if (bought.isEmpty()) return List.of();
+        ArrivalStore.Bought last = bought.get(bought.size() - 1);
+        SizePrice here = last.of(last.price());
+        List<ReadPrice> all = new ArrayList<>();
+        for (ArrivalStore.Bought b : bought) {
+            String on = b.on() == null ? "" : " on " + b.on();
+            if (b.listPrice() != null && b.listPrice().compareTo(b.price()) != 0) {
+                all.add(price("before the sale" + on, b.of(b.listPrice()), here));
+            }
+            all.add(price("paid" + on, b == last ? here : b.of(b.price()), here));
+        }
+        store.colourOf(me, paint)
+                .ifPresent(c -> makers.editionsOf(me, c)
+                        .forEach(e -> sizes(e).all().stream()
+                                .filter(s -> s.price().isPresent())
+                                .forEach(s -> all.add(price(
+                                        "chart, " + e.label(),
+                                        new SizePrice(s.volume(), s.price().get()),
+                                        here)))));
+        return all.size() < 2 ? List.of() : all.subList(0, Math.min(MOST_PRICES, all.size()));
+    }
+
+    private static final int MOST_PRICES = 20;
+
     private static Sizes sizes(MakerStore.EditionRow e) {
         try {
             return Sizes.parse(e.sizes(), "EUR");

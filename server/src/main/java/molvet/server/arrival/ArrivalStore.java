@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.arrival.Likeness;
+import molvet.core.arrival.SizePrice;
 import molvet.core.collection.Accession;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
@@ -19,6 +20,8 @@ import molvet.core.measure.Volume;
 import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
 import molvet.server.platform.Collector;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -329,6 +332,37 @@ class ArrivalStore {
             BigDecimal price,
             String currency,
             @Nullable LocalDate on) {}
+
+    /** A holding that was paid for, with what it cost before the sale. */
+    record Bought(
+            @Nullable LocalDate on,
+            BigDecimal volume,
+            BigDecimal price,
+            @Nullable BigDecimal listPrice,
+            String currency) {
+        SizePrice of(BigDecimal amount) {
+            return new SizePrice(
+                    new Volume(volume), Money.of(CurrencyUnit.of(currency), amount, java.math.RoundingMode.HALF_UP));
+        }
+    }
+
+    /** Each price once, oldest first. */
+    List<Bought> bought(Collector me, long paint) {
+        return db.sql("""
+                select h.came_on `on`, h.volume, h.price, max(l.list_price) list_price, h.currency
+                from holding h left join arrival_line l
+                  on l.arrival_id = h.arrival_id and l.paint_id = h.paint_id and l.form = h.form and l.volume = h.volume
+                where h.collector_id = ? and h.paint_id = ? and h.price > 0 and h.volume > 0
+                group by h.came_on, h.volume, h.price, h.currency order by h.came_on, min(h.id)
+                """).params(me.id(), paint).query(Bought.class).list();
+    }
+
+    Optional<Long> colourOf(Collector me, long paint) {
+        return db.sql("select colour_id from paint where id = ? and collector_id = ? and colour_id is not null")
+                .params(paint, me.id())
+                .query(Long.class)
+                .optional();
+    }
 
     List<Paid> paid(Collector me) {
         return db.sql("""

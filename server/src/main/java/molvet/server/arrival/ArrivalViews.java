@@ -193,7 +193,8 @@ class ArrivalViews {
                 !draft
                         ? List.of()
                         : reading.proposed(me, matched).entrySet().stream()
-                                .map(e -> new ProposedScale(e.getKey(), e.getValue().toString()))
+                                .map(e -> new ProposedScale(
+                                        e.getKey(), e.getValue().toString()))
                                 .toList(),
                 a.kind().equals(ArrivalKind.SET.name())
                         && !store.holdingsKept(me, arrival, Arrivals.inSet(a)).isEmpty(),
