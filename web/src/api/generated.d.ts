@@ -3000,6 +3000,7 @@ export interface components {
             id: number;
             maker: string;
             mostPerMl?: string;
+            mostPrice?: string;
             name: string;
             place?: string;
             recipe: string[];
@@ -5005,6 +5006,7 @@ export interface components {
             /** @enum {string} */
             kind: "WISH" | "BOUGHT";
             maker?: string;
+            mostPrice?: string;
             name: string;
             pigments?: string;
             price?: string;
@@ -5272,6 +5274,7 @@ export interface components {
         Wish: {
             currency?: string;
             mostPerMl?: string;
+            mostPrice?: string;
             reason?: string;
         };
         WishList: {

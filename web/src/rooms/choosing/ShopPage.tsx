@@ -10,6 +10,7 @@ import { carriedAnswer } from "./carriedAnswer";
 import { PriceFields } from "./PriceFields";
 import { canCarry, type Pack } from "./shopStore";
 import { useShop } from "./useShop";
+import { limits } from "./WishNote";
 
 type Answer = Schemas["AnswerWithPaints"];
 type Carried = Schemas["CarriedPaint"];
@@ -101,6 +102,7 @@ export function ShopPage() {
           <Noting
             key={`${name}|${pigments}`}
             name={name}
+            wishes={(shop.pack?.paints ?? []).filter((p) => p.mostPerMl != null || p.mostPrice != null)}
             onNote={(kind, more) => shop.note({ kind, name, maker, pigments, ...more })}
           />
         </Answered>
@@ -222,14 +224,16 @@ function Tube({ paint: p, note }: { paint: Carried; note?: string }) {
   );
 }
 
-type More = { reason?: string; price?: string; currency?: string; volume?: string };
+type More = { reason?: string; price?: string; mostPrice?: string; currency?: string; volume?: string };
 
 /** A wish or a purchase, kept on the phone until it can be told. */
 function Noting({
   name,
+  wishes,
   onNote,
 }: {
   name: string;
+  wishes: Carried[];
   onNote: (kind: Word<"ShopNote", "kind">, more: More) => void;
 }) {
   const [open, setOpen] = useState<"WISH" | "BOUGHT" | null>(null);
@@ -237,6 +241,7 @@ function Noting({
   const [price, setPrice] = useState("");
   const [currency, setCurrency] = useState("EUR");
   const [volume, setVolume] = useState("");
+  const [piece, setPiece] = useState("");
   const [done, setDone] = useState("");
   if (!name.trim()) return <p className="quiet">With its name it can be wished for or noted as bought.</p>;
   if (done) return <p role="status">{done}</p>;
@@ -258,7 +263,8 @@ function Noting({
             onNote(open, {
               reason,
               price: price || undefined,
-              currency: price ? currency : undefined,
+              mostPrice: (open === "WISH" && piece) || undefined,
+              currency: price || piece ? currency : undefined,
               volume: volume || undefined,
             });
             setDone(open === "WISH" ? `${name} is noted as a wish.` : `${name} is noted as bought.`);
@@ -273,6 +279,21 @@ function Noting({
                     className="input w-full"
                     value={reason}
                     onChange={(e) => setReason(e.target.value)}
+                  />
+                )}
+              </Field>
+            </div>
+          )}
+          {open === "WISH" && (
+            <div className="col-span-2">
+              <Field label="At most, a piece">
+                {(id) => (
+                  <input
+                    id={id}
+                    className="input w-full"
+                    inputMode="decimal"
+                    value={piece}
+                    onChange={(e) => setPiece(e.target.value)}
                   />
                 )}
               </Field>
@@ -298,6 +319,9 @@ function Noting({
               )}
             </Field>
           )}
+          {open === "BOUGHT" && (
+            <Over wishes={wishes} name={name} price={price} currency={currency} volume={volume} />
+          )}
           <button type="submit" className="btn btn-primary h-12 col-span-2">
             Note it
           </button>
@@ -305,6 +329,35 @@ function Noting({
       )}
     </div>
   );
+}
+
+/** Told before it is bought: the price is over what was set when it was wished for. */
+function Over({
+  wishes,
+  name,
+  price,
+  currency,
+  volume,
+}: {
+  wishes: Carried[];
+  name: string;
+  price: string;
+  currency: string;
+  volume: string;
+}) {
+  const wish = wishes.find((w) => w.name.toLowerCase() === name.trim().toLowerCase());
+  const paid = Number(price.replace(",", "."));
+  const ml = Number(volume.replace(",", "."));
+  if (!wish || !paid || wish.currency !== currency) return null;
+  const over = [
+    wish.mostPrice && paid > Number(wish.mostPrice) && `the ${wish.mostPrice} a piece`,
+    wish.mostPerMl && ml > 0 && paid / ml > Number(wish.mostPerMl) && `the ${wish.mostPerMl} per ml`,
+  ].filter(Boolean);
+  return over.length > 0 ? (
+    <p role="alert" className="border border-base-content hatched p-2.5 col-span-2">
+      That is over {over.join(" and ")} you set for it.
+    </p>
+  ) : null;
 }
 
 function Wishes({ pack }: { pack: Pack | null }) {
@@ -316,12 +369,7 @@ function Wishes({ pack }: { pack: Pack | null }) {
       <ul className="divide-y divide-[var(--rule)]">
         {wishes.map((p) => (
           <li key={p.id} className="py-2">
-            <Tube
-              paint={p}
-              note={[p.wish, p.mostPerMl && `at most ${p.mostPerMl} ${p.currency ?? ""} per ml`]
-                .filter(Boolean)
-                .join(" · ")}
-            />
+            <Tube paint={p} note={[p.wish, limits(p)].filter(Boolean).join(" · ")} />
           </li>
         ))}
       </ul>

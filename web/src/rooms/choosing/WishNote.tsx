@@ -6,6 +6,14 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { PriceFields } from "./PriceFields";
 
+type Limits = { mostPerMl?: string; mostPrice?: string; currency?: string };
+
+/** What a wish may cost at most, in words; empty where nothing was set. */
+export function limits({ mostPerMl, mostPrice, currency }: Limits) {
+  const all = [mostPrice && `${mostPrice} a piece`, mostPerMl && `${mostPerMl} per ml`].filter(Boolean);
+  return all.length > 0 ? `At most ${all.join(", ")} ${currency ?? ""}`.trim() : "";
+}
+
 /** Why a paint is wished for, and what it may cost at most: it is read in the shop. */
 export function WishNote({ paint }: { paint: number }) {
   const wish = useQuery({
@@ -15,6 +23,7 @@ export function WishNote({ paint }: { paint: number }) {
   const [open, setOpen] = useState(false);
   const [reason, setReason] = useState("");
   const [most, setMost] = useState("");
+  const [piece, setPiece] = useState("");
   const [currency, setCurrency] = useState("EUR");
   const save = useAct(
     (_: undefined, headers) =>
@@ -22,7 +31,12 @@ export function WishNote({ paint }: { paint: number }) {
         client.PUT("/api/paints/{paint}/wish", {
           params: { path: { paint } },
           headers,
-          body: { reason, mostPerMl: most || undefined, currency: most ? currency : undefined },
+          body: {
+            reason,
+            mostPerMl: most || undefined,
+            mostPrice: piece || undefined,
+            currency: most || piece ? currency : undefined,
+          },
         }),
       ),
     { onDone: () => setOpen(false) },
@@ -33,22 +47,14 @@ export function WishNote({ paint }: { paint: number }) {
       {!open && (
         <p>
           {wish?.wish || <span className="quiet">No reason is written down.</span>}
-          {wish?.mostPerMl && (
-            <>
-              {" "}
-              At most{" "}
-              <span className="code">
-                {wish.mostPerMl} {wish.currency}
-              </span>{" "}
-              per ml.
-            </>
-          )}{" "}
+          {wish && limits(wish) && <> {limits(wish)}.</>}{" "}
           <button
             type="button"
             className="underline"
             onClick={() => {
               setReason(wish?.wish ?? "");
               setMost(wish?.mostPerMl ?? "");
+              setPiece(wish?.mostPrice ?? "");
               setCurrency(wish?.currency ?? "EUR");
               setOpen(true);
             }}
@@ -72,6 +78,17 @@ export function WishNote({ paint }: { paint: number }) {
                 className="input w-full"
                 value={reason}
                 onChange={(e) => setReason(e.target.value)}
+              />
+            )}
+          </Field>
+          <Field label="At most, a piece" className="col-span-2">
+            {(id) => (
+              <input
+                id={id}
+                className="input w-full"
+                inputMode="decimal"
+                value={piece}
+                onChange={(e) => setPiece(e.target.value)}
               />
             )}
           </Field>

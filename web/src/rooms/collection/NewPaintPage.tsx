@@ -24,7 +24,7 @@ export function NewPaintPage() {
               ...paintOf(t),
               form: t.form || undefined,
               volume: t.volume,
-              price: t.price,
+              price: t.form === "" ? undefined : t.price,
               currency: t.currency,
               from: t.from,
               wished: t.form === "",
@@ -32,6 +32,15 @@ export function NewPaintPage() {
           }),
         );
         id = paint.id;
+        if (t.form === "" && t.price.trim()) {
+          await data(
+            client.PUT("/api/paints/{paint}/wish", {
+              params: { path: { paint: id } },
+              headers: { "Idempotency-Key": `${headers["Idempotency-Key"]}-limit` },
+              body: { reason: t.note, mostPrice: t.price, currency: t.currency },
+            }),
+          );
+        }
         setMade(id);
       }
       if (t.place.trim()) {

@@ -201,7 +201,9 @@ export function PaintForm({
               </Field>
               {text("volume", "Volume, ml", undefined, { inputMode: "decimal" })}
               {text("series", "Series", undefined, { inputMode: "numeric" })}
-              {text("price", "Price", undefined, { inputMode: "decimal" })}
+              {text("price", typed.form === "" ? "At most, a piece" : "Price", undefined, {
+                inputMode: "decimal",
+              })}
               {text("currency", "Currency")}
               {text("from", "From")}
             </div>

@@ -17,6 +17,7 @@ import molvet.core.arrival.QuickLine;
 import molvet.core.arrival.QuickReader;
 import molvet.core.arrival.SizePrice;
 import molvet.core.collection.HoldingForm;
+import molvet.core.collection.WishLimit;
 import molvet.core.maker.ChartIndex;
 import molvet.core.maker.MakerScale;
 import molvet.core.maker.Sizes;
@@ -30,6 +31,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.PaintViews;
+import molvet.server.collection.VoiceStore;
 import molvet.server.maker.MakerStore;
 import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
@@ -48,6 +50,7 @@ class ArrivalReading {
     private final ArrivalStore store;
     private final MakerStore makers;
     private final PaintViews paints;
+    private final VoiceStore voices;
     private final LabelReader labels;
     private final PigmentReference reference;
     private final Doubts doubts;
@@ -58,6 +61,7 @@ class ArrivalReading {
             ArrivalStore store,
             MakerStore makers,
             PaintViews paints,
+            VoiceStore voices,
             LabelReader labels,
             PigmentReference reference,
             Doubts doubts,
@@ -66,6 +70,7 @@ class ArrivalReading {
         this.store = store;
         this.makers = makers;
         this.paints = paints;
+        this.voices = voices;
         this.labels = labels;
         this.reference = reference;
         this.doubts = doubts;
@@ -78,7 +83,8 @@ class ArrivalReading {
             Likeness having,
             Map<Long, List<MakerStore.EditionRow>> editions,
             Map<Long, Long> editionsOfPaints,
-            Map<Long, List<ArrivalStore.Paid>> paid) {}
+            Map<Long, List<ArrivalStore.Paid>> paid,
+            Map<Long, WishLimit> limits) {}
 
     record ReadIngredient(
             String code,
@@ -223,6 +229,9 @@ class ArrivalReading {
         List<Note> notes = new ArrayList<>(l.notes());
         if (l.kind() == QuickLine.Kind.PAINT) notes.addAll(doubts.about(m.recipe, l.name()));
         notes.addAll(editionNotes(m, known));
+        m.same.map(o -> known.limits.get(o.paint()))
+                .flatMap(limit -> paid(l, currency).flatMap(p -> limit.exceededBy(p, l.volume())))
+                .ifPresent(said -> notes.add(Note.of(l.name(), "over-limit", said)));
         l.currency()
                 .filter(c -> !c.equals(currency))
                 .ifPresent(c -> notes.add(new Note(
@@ -333,24 +342,28 @@ class ArrivalReading {
         return all.isEmpty() ? "" : " (" + all + ")";
     }
 
+    /** What a piece of a line costs with its own discount; nothing where it names no price, or an unknown currency. */
+    private static Optional<Money> paid(QuickLine l, String currency) {
+        try {
+            CurrencyUnit money = CurrencyUnit.of(l.currency().orElse(currency));
+            return l.unitPrice()
+                    .map(p -> p.multiply(BigDecimal.valueOf(100).subtract(l.discountPercent()))
+                            .movePointLeft(2))
+                    .map(p -> Money.of(money, p, java.math.RoundingMode.HALF_UP));
+        } catch (org.joda.money.IllegalCurrencyException e) {
+            return Optional.empty();
+        }
+    }
+
     /** This line's price by the millilitre beside what was paid before and what the chart asks for each edition. */
     private List<ReadPrice> prices(Matched m, Known known, String currency) {
         QuickLine l = m.line;
         if (l.unitPrice().isEmpty()
                 || l.volume().isEmpty()
                 || l.unitPrice().get().signum() == 0) return List.of();
-        String money = l.currency().orElse(currency);
-        SizePrice here;
-        try {
-            BigDecimal paid = l.unitPrice()
-                    .get()
-                    .multiply(BigDecimal.valueOf(100).subtract(l.discountPercent()))
-                    .movePointLeft(2);
-            here = new SizePrice(
-                    l.volume().get(), Money.of(CurrencyUnit.of(money), paid, java.math.RoundingMode.HALF_UP));
-        } catch (org.joda.money.IllegalCurrencyException e) {
-            return List.of();
-        }
+        Optional<Money> paid = paid(l, currency);
+        if (paid.isEmpty()) return List.of();
+        SizePrice here = new SizePrice(l.volume().get(), paid.get());
         List<ReadPrice> all = new ArrayList<>();
         l.listPrice()
                 .ifPresent(p -> all.add(price(
@@ -360,9 +373,9 @@ class ArrivalReading {
                                 Money.of(here.price().getCurrencyUnit(), p, java.math.RoundingMode.HALF_UP)),
                         here)));
         m.same.ifPresent(o -> {
-            List<ArrivalStore.Paid> paid = known.paid.getOrDefault(o.paint(), List.of());
-            if (paid.isEmpty()) return;
-            ArrivalStore.Paid last = paid.get(paid.size() - 1);
+            List<ArrivalStore.Paid> before = known.paid.getOrDefault(o.paint(), List.of());
+            if (before.isEmpty()) return;
+            ArrivalStore.Paid last = before.get(before.size() - 1);
             all.add(price(
                     last.on() == null ? "paid before" : "paid on " + last.on(),
                     new SizePrice(
@@ -474,7 +487,9 @@ class ArrivalReading {
                 new Likeness(store.owned(me)),
                 editions,
                 store.editionsOfPaints(me),
-                store.paid(me).stream().collect(Collectors.groupingBy(ArrivalStore.Paid::paint)));
+                store.paid(me).stream().collect(Collectors.groupingBy(ArrivalStore.Paid::paint)),
+                voices.wishes(me).stream()
+                        .collect(Collectors.toMap(VoiceStore.WishRow::paintId, VoiceStore.WishRow::limit)));
         if (kept.size() >= MOST_KEPT) kept.clear();
         kept.put(me.id(), now);
         return now;

@@ -92,6 +92,7 @@ class ShopController {
             List<String> strip,
             @Nullable String wish,
             @Nullable String mostPerMl,
+            @Nullable String mostPrice,
             @Nullable String currency) {}
 
     record AnswerWithPaints(ShopAnswer answer, List<CarriedPaint> paints) {}
@@ -191,6 +192,9 @@ class ShopController {
                 wish == null || wish.mostPerMl() == null
                         ? null
                         : wish.mostPerMl().stripTrailingZeros().toPlainString(),
+                wish == null || wish.mostPrice() == null
+                        ? null
+                        : wish.mostPrice().toPlainString(),
                 wish == null ? null : wish.currency());
     }
 

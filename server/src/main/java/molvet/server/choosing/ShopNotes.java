@@ -10,6 +10,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.measure.Prices;
+import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
 import molvet.server.collection.PaintStore;
 import molvet.server.collection.Paints;
@@ -53,7 +54,8 @@ class ShopNotes {
     /**
      * @param kind WISH or BOUGHT
      * @param at when it was noted, by the phone’s clock; one that goes ahead is taken for now
-     * @param price of the whole tube for BOUGHT, in {@code currency}; the most per ml for WISH
+     * @param price of the whole tube for BOUGHT, in {@code currency}; the most per ml for WISH, and {@code mostPrice} the
+     *     most for a piece
      */
     record ShopNote(
             @OneOf(ShopNotes.Kind.class) String kind,
@@ -62,6 +64,7 @@ class ShopNotes {
             @Nullable String pigments,
             @Nullable String reason,
             @Nullable String price,
+            @Nullable String mostPrice,
             @Nullable String currency,
             @Nullable String volume,
             @Nullable String at) {}
@@ -72,6 +75,7 @@ class ShopNotes {
     record Wish(
             @Nullable String reason,
             @Nullable String mostPerMl,
+            @Nullable String mostPrice,
             @Nullable String currency) {}
 
     @Transactional
@@ -95,7 +99,7 @@ class ShopNotes {
     }
 
     private Noted wished(Collector me, ShopNote typed, String name, String maker, Optional<Long> there) {
-        Wish wish = new Wish(typed.reason(), typed.price(), typed.currency());
+        Wish wish = new Wish(typed.reason(), typed.price(), typed.mostPrice(), typed.currency());
         if (there.isPresent()) {
             wish(me, there.get(), wish);
             return new Noted(there.get(), true, name + " was there; the wish is kept with it.");
@@ -120,6 +124,7 @@ class ShopNotes {
         boolean same = paintStore.holdings(me, paint).stream()
                 .anyMatch(h -> h.note().equals(NOTED) && on.equals(h.cameOn()) && sameVolume(h.volume(), volume));
         if (same) return new Noted(paint, true, name + " of " + on + " was noted already; nothing was doubled.");
+        Optional<String> over = over(me, paint, typed);
         paints.addHolding(
                 me,
                 paint,
@@ -135,7 +140,26 @@ class ShopNotes {
                         typed.currency(),
                         NOTED,
                         null));
-        return new Noted(paint, true, "One more tube of " + name + ".");
+        return new Noted(
+                paint,
+                true,
+                "One more tube of " + name + "." + over.map(o -> " " + o).orElse(""));
+    }
+
+    /** Whether it cost more than was set when it was wished for; asked before the purchase closes the wish. */
+    private Optional<String> over(Collector me, long paint, ShopNote typed) {
+        if (Fields.text(typed.price()).isBlank()) return Optional.empty();
+        Money price = Prices.parse(Fields.text(typed.price()), Fields.text(typed.currency()));
+        BigDecimal volume = volume(typed.volume());
+        return store.wishes(me).stream()
+                .filter(w -> w.paintId() == paint)
+                .findFirst()
+                .flatMap(w -> w.limit()
+                        .exceededBy(
+                                price,
+                                Optional.ofNullable(volume)
+                                        .filter(v -> v.signum() > 0)
+                                        .map(Volume::new)));
     }
 
     private static boolean sameVolume(@Nullable BigDecimal one, @Nullable BigDecimal other) {
@@ -186,21 +210,31 @@ class ShopNotes {
         }
     }
 
-    private record Reason(String said, Optional<Money> mostPerMl) {}
+    private record Reason(String said, Optional<Money> mostPerMl, Optional<Money> mostPrice) {}
 
     private static Reason reason(Wish typed) {
         return new Reason(
                 Words.lines("reason", typed.reason(), 1000),
-                Fields.text(typed.mostPerMl()).isBlank()
-                        ? Optional.empty()
-                        : Optional.of(Prices.parse(Fields.text(typed.mostPerMl()), Fields.text(typed.currency()))));
+                money(typed.mostPerMl(), typed.currency()),
+                money(typed.mostPrice(), typed.currency()));
+    }
+
+    private static Optional<Money> money(@Nullable String typed, @Nullable String currency) {
+        return Fields.text(typed).isBlank()
+                ? Optional.empty()
+                : Optional.of(Prices.parse(Fields.text(typed), Fields.text(currency)));
     }
 
     private void keep(Collector me, long paint, Reason reason) {
         Map<String, Object> wish = new HashMap<>();
         wish.put("reason", reason.said);
         wish.put("most_per_ml", reason.mostPerMl.map(Money::getAmount));
-        wish.put("currency", reason.mostPerMl.map(m -> m.getCurrencyUnit().getCode()));
+        wish.put("most_price", reason.mostPrice.map(Money::getAmount));
+        wish.put(
+                "currency",
+                reason.mostPerMl
+                        .or(() -> reason.mostPrice)
+                        .map(m -> m.getCurrencyUnit().getCode()));
         wish.put("wished_at", clock.instant());
         rows.put(me, "wish", Map.of("paint_id", paint), wish);
     }

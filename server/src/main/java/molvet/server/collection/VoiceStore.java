@@ -1,6 +1,7 @@
 package molvet.server.collection;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.Arrays;
@@ -11,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.Strip;
+import molvet.core.collection.WishLimit;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.PigmentCode;
@@ -18,6 +20,8 @@ import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -187,12 +191,23 @@ public class VoiceStore {
             long paintId,
             String reason,
             @Nullable BigDecimal mostPerMl,
+            @Nullable BigDecimal mostPrice,
             @Nullable String currency,
-            LocalDate on) {}
+            LocalDate on) {
+        public WishLimit limit() {
+            return new WishLimit(money(mostPrice), money(mostPerMl));
+        }
+
+        private Optional<Money> money(@Nullable BigDecimal amount) {
+            return amount == null || currency == null
+                    ? Optional.empty()
+                    : Optional.of(Money.of(CurrencyUnit.of(currency), amount, RoundingMode.HALF_UP));
+        }
+    }
 
     public List<WishRow> wishes(Collector me) {
         return db.sql("""
-                select paint_id, reason, most_per_ml, currency, date(wished_at) `on` from wish where collector_id = ?
+                select paint_id, reason, most_per_ml, most_price, currency, date(wished_at) `on` from wish where collector_id = ?
                 """).param(me.id()).query(WishRow.class).list();
     }
 }

@@ -723,4 +723,48 @@ class ArrivalApiTest {
         assertThat(only(me, "from:tide+box+dune").at("/holdings/0/price").asString())
                 .isIn("3.33", "3.34");
     }
+
+    @Test
+    void aPriceOverTheLimitOfAWishIsToldAtEntryAndInTheShop() {
+        Api me = Api.collector();
+        long dusk = me.post(
+                        "/api/paints",
+                        Map.of("name", "Harbour Dusk", "maker", "Vessanti", "pigments", "PV19", "wished", true))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        me.put("/api/paints/" + dusk + "/wish", Map.of("mostPrice", "8", "mostPerMl", "0.60", "currency", "EUR"))
+                .must(200);
+        assertThat(me.get("/api/wishes").json().at("/wishes/0/mostPrice").asString())
+                .isEqualTo("8.00");
+        JsonNode dear = read(me, "Vessanti Harbour Dusk PV19 10 ml 9.00").get(0);
+        assertThat(dear.get("notes").toString())
+                .contains("9.00 a piece is over the 8.00, and 0.900 per ml is over the 0.60 EUR");
+        assertThat(read(me, "Vessanti Harbour Dusk PV19 20 ml 7.00")
+                        .get(0)
+                        .get("notes")
+                        .toString())
+                .doesNotContain("over the");
+        String said = me.post(
+                        "/api/shop/notes",
+                        Map.of(
+                                "kind",
+                                "BOUGHT",
+                                "name",
+                                "Harbour Dusk",
+                                "price",
+                                "9.00",
+                                "currency",
+                                "EUR",
+                                "volume",
+                                "20"))
+                .must(201)
+                .json()
+                .get("said")
+                .asString();
+        assertThat(said)
+                .isEqualTo(
+                        "One more tube of Harbour Dusk. 9.00 a piece is over the 8.00 EUR you set when you wished for it.");
+    }
 }
