@@ -2499,6 +2499,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ribbons/{sort}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Ribbon: ribbons */
+        get: operations["Ribbon.ribbons"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/schools": {
         parameters: {
             query?: never;
@@ -3325,6 +3342,7 @@ export interface components {
             cuts: components["schemas"]["Cut"][];
             notes: string[];
             offcuts: components["schemas"]["Rect"][];
+            steps: string[];
             /** Format: double */
             wastePercent: number;
         };
@@ -3486,6 +3504,7 @@ export interface components {
         };
         Filing: {
             makeKeeper?: boolean;
+            paintedOn?: string;
             place: string;
             /** @enum {string} */
             school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
@@ -4712,8 +4731,7 @@ export interface components {
             counts: boolean;
             /** Format: double */
             covering?: number;
-            /** Format: double */
-            dryingShift?: number;
+            dryingShift?: string;
             /** Format: double */
             granulation: number;
             /** Format: int64 */
@@ -4813,6 +4831,15 @@ export interface components {
             strips: components["schemas"]["CardStrip"][];
             /** Format: int32 */
             withoutRecipe: number;
+        };
+        Ribbon: {
+            /** Format: int32 */
+            more: number;
+            of: string;
+            strips: string[][];
+        };
+        RibbonList: {
+            ribbons: components["schemas"]["Ribbon"][];
         };
         RowDoubtView: {
             column: string;
@@ -18953,6 +18980,73 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PigmentReport"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Ribbon.ribbons": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                sort: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RibbonList"];
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */

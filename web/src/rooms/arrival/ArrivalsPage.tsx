@@ -3,6 +3,7 @@ import { Link } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Ribbon } from "../../ui/Ribbon";
 import { counted, words } from "../../ui/words";
 import { ArrivalNav } from "./ArrivalNav";
 import { useNewArrival } from "./useNewArrival";
@@ -82,6 +83,7 @@ function Row({ arrival: a }: { arrival: Schemas["ArrivalEntry"] }) {
               .filter(Boolean)
               .join(" · ")}
           </span>
+          <Ribbon sort="arrival" of={a.id} className="mt-1" />
         </span>
         <span className="text-right">
           {draft ? (

@@ -205,13 +205,14 @@ function stateWords(state: string) {
 /** A card cut in strips and stuck on cards keeps its printed names; each strip becomes a swatch with a place. */
 function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; onClose: () => void }) {
   const [place, setPlace] = useState("");
+  const [paintedOn, setPaintedOn] = useState("");
   const cut = useAct(
     (makeKeeper: boolean, headers) =>
       data(
         client.POST("/api/dotcards/{dotcard}/strips", {
           params: { path: { dotcard } },
           headers,
-          body: { place, makeKeeper },
+          body: { place, makeKeeper, paintedOn: paintedOn || undefined },
         }),
       ),
     { onDone: onClose },
@@ -219,7 +220,8 @@ function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; 
   return (
     <Dialog open title="Cut into strips" onClose={onClose}>
       <p className="mb-3">
-        {counted(dots, "dot")} become strips that keep their printed names. Each is a swatch of its paint.
+        {counted(dots, "dot")} become strips that keep their printed names. Each stands beside the swatches
+        you painted yourself, and takes the place of none.
       </p>
       <Field label="Filed from" hint="left empty, they wait to be filed">
         {(id) => (
@@ -229,6 +231,17 @@ function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; 
             placeholder="R3·1"
             value={place}
             onChange={(e) => setPlace(e.target.value)}
+          />
+        )}
+      </Field>
+      <Field label="Painted on" hint="the day on the card, or about; left empty, today" className="mt-3">
+        {(id) => (
+          <input
+            id={id}
+            type="date"
+            className="input w-full"
+            value={paintedOn}
+            onChange={(e) => setPaintedOn(e.target.value)}
           />
         )}
       </Field>

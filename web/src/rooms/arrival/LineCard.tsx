@@ -92,7 +92,9 @@ export function LineCard({
                   l.from && `from ${l.from}`,
                   l.unitPrice &&
                     `${l.unitPrice}${Number(l.discountPercent) > 0 ? ` less ${l.discountPercent} %` : ""}`,
-                  ...Object.entries(l.claims).map(([trait, said]) => `${trait} ${said}`),
+                  ...Object.entries(l.claims).map(([trait, said]) =>
+                    /transp|transl|opa|stain|granul/.test(said) ? said : `${trait} ${said}`,
+                  ),
                   landed && `${landed} landed${l.quantity > 1 ? " each" : ""}`,
                 ]
                   .filter(Boolean)

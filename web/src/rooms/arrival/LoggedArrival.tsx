@@ -3,6 +3,7 @@ import { useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
+import { dayInWords } from "../../ui/dates";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
@@ -39,7 +40,7 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
       title={a.title || `A ${kindWords(a.kind)}`}
       under={[
         kindWords(a.kind),
-        a.cameOn && `came ${a.cameOn}`,
+        a.cameOn && `came on ${dayInWords(a.cameOn)}`,
         a.from && `from ${a.from}`,
         pieces > 0 && counted(pieces, "paint"),
         a.landed && `${a.landed} ${a.currency} landed`,
@@ -66,6 +67,14 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
           <button type="button" className="btn btn-outline" onClick={() => setLeaving(true)}>
             Take away
           </button>
+          {a.title && pans.length > 0 && (
+            <Link
+              to={`/collection?find=${encodeURIComponent(`from "${a.title.replaceAll('"', "'")}"`)}`}
+              className="btn btn-outline"
+            >
+              Its paints
+            </Link>
+          )}
           <Link to="/arrivals" className="btn btn-outline">
             All arrivals
           </Link>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link, Navigate, useParams } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
+import { Ribbon } from "../../ui/Ribbon";
 import { counted } from "../../ui/words";
 import { BenchNav } from "./BenchNav";
 
@@ -36,6 +37,7 @@ export function BenchPage() {
                     {c.title || c.formInWords}
                   </span>
                   <span className="quiet">{told(c)}</span>
+                  <Ribbon sort="chart" of={c.id} className="mt-1" />
                 </span>
                 <span className="text-right">
                   <span className="code">

@@ -144,20 +144,28 @@ export function CuttingPage() {
               <div className="grid md:grid-cols-[minmax(0,1.6fr)_minmax(0,1fr)] gap-5 mt-4">
                 {result.cuts.length > 0 && (
                   <section aria-label="Cuts">
-                    <h2 className="font-semibold mb-1">
-                      {counted(result.cuts.length, "cut")}, in this order
-                    </h2>
-                    <ol className="rule-box bg-base-100">
-                      {result.cuts.map((c) => (
-                        <li
-                          key={c.number}
-                          className="grid grid-cols-[2rem_1fr] gap-2 px-2 py-1 rule-b last:border-0"
-                        >
-                          <span className="code text-right">{c.number}</span>
-                          <span>{c.says}</span>
-                        </li>
+                    <h2 className="font-semibold mb-1">How to cut it</h2>
+                    <ol className="list-decimal pl-6 space-y-1.5 mb-3">
+                      {result.steps.map((s) => (
+                        <li key={s}>{s}</li>
                       ))}
                     </ol>
+                    <details>
+                      <summary className="cursor-pointer underline mb-1">
+                        Each of the {counted(result.cuts.length, "cut")}, one by one
+                      </summary>
+                      <ol className="rule-box bg-base-100">
+                        {result.cuts.map((c) => (
+                          <li
+                            key={c.number}
+                            className="grid grid-cols-[2rem_1fr] gap-2 px-2 py-1 rule-b last:border-0"
+                          >
+                            <span className="code text-right">{c.number}</span>
+                            <span>{c.says}</span>
+                          </li>
+                        ))}
+                      </ol>
+                    </details>
                   </section>
                 )}
                 {result.offcuts.length > 0 && (

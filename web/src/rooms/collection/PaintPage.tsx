@@ -220,7 +220,9 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
         {r.dryingShift != null && (
           <>
             <dt className="quiet">Drying shift</dt>
-            <dd className="code leading-5">ΔE00 {r.dryingShift.toFixed(1)} from wet to dry</dd>
+            <dd>
+              <span className="code leading-5">{r.dryingShift}</span>
+            </dd>
           </>
         )}
       </dl>

@@ -5,6 +5,7 @@ import { client, data, type Problem, type Schemas, type Word } from "../../api/c
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Ribbon } from "../../ui/Ribbon";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
@@ -162,7 +163,10 @@ function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
         {m.lines.map((l) => (
           <li key={l.id}>
             <Link to={`/lines/${l.id}`} className="rule-b py-2 flex justify-between gap-3 hover:bg-base-100">
-              <span className="font-book text-lg">{l.name}</span>
+              <span>
+                <span className="font-book text-lg block">{l.name}</span>
+                <Ribbon sort="line" of={l.id} className="mt-1" />
+              </span>
               <span className="quiet">
                 {words(l.grade)}, {counted(l.colours, "colour")}
               </span>

@@ -4,6 +4,7 @@ import { Link, useNavigate } from "react-router";
 import { client, data } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
+import { Ribbon } from "../../ui/Ribbon";
 import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
 
@@ -32,7 +33,10 @@ export function MakersPage() {
               className="rule-b py-2.5 px-2 grid grid-cols-[3.5rem_1fr_auto] gap-3 items-baseline hover:bg-base-100"
             >
               <span className="code">{m.initials}</span>
-              <span className="font-book text-lg">{m.name}</span>
+              <span>
+                <span className="font-book text-lg block">{m.name}</span>
+                <Ribbon sort="maker" of={m.id} className="mt-1" />
+              </span>
               <span className="quiet">
                 {counted(m.paints, "paint")}, {counted(m.lines, "line")}
               </span>

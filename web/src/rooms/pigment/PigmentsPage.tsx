@@ -4,6 +4,7 @@ import { Link } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
+import { Ribbon } from "../../ui/Ribbon";
 import { useLater } from "../../ui/useLater";
 import { words } from "../../ui/words";
 import { Notes } from "../collection/Notes";
@@ -83,7 +84,12 @@ function Row({ pigment: p }: { pigment: Schemas["Entry"] }) {
       <td className="pr-3">{words(p.transparency)}</td>
       <td className="pr-3">{words(p.staining)}</td>
       <td className="pr-3">{words(p.granulation)}</td>
-      <td className="code">{p.paints || ""}</td>
+      <td className="code whitespace-nowrap">
+        <span className="inline-flex gap-2 items-center">
+          {p.paints || ""}
+          <Ribbon sort="pigment" of={p.code} />
+        </span>
+      </td>
     </tr>
   );
 }

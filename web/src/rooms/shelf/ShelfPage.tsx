@@ -6,6 +6,7 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Ribbon } from "../../ui/Ribbon";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
@@ -58,6 +59,7 @@ export function ShelfPage() {
                   {words(k.kind)}
                   {k.pages > 0 && `, ${counted(k.pages, "page")}`}
                 </span>
+                <Ribbon sort="keeper" of={k.id} className="mt-1" />
               </span>
               <span className="text-right">
                 <span className="code">

@@ -95,6 +95,7 @@ public final class ArrivalTerms {
                     "given to me"),
             TermKind.of(MENU, List.of(), run -> cameIn(run.low())),
             TermKind.of(MENU, List.of(), ArrivalTerms::from).byName(known -> offered(known.of(ARRIVALS), "from ")),
+            TermKind.of(MENU, List.of(), ArrivalTerms::titled).byName(known -> List.of()),
             TermKind.of(MENU, List.of(), ArrivalTerms::givenBy)
                     .brokenAs(p -> p.word().equals("given")
                                     && (p.next().isEmpty() || p.next().equals("by"))
@@ -137,6 +138,13 @@ public final class ArrivalTerms {
         return known.isPresent() || !bought || run.pieces().size() != 3
                 ? known
                 : Optional.of(new FromArrival(Words.folded(bare)));
+    }
+
+    /** The title of an arrival by itself, such as the name of a set; one word alone is sooner one of a name. */
+    private static Optional<FromArrival> titled(TermKind.Run run) {
+        String bare = run.text().replaceFirst("(?i)^(?:the )?set ", "");
+        boolean words = run.pieces().size() > 1;
+        return words ? run.named(bare, ARRIVALS, false).map(FromArrival::new) : Optional.empty();
     }
 
     private static Optional<CameIn> cameIn(String low) {

@@ -2,6 +2,7 @@ package molvet.core.chart;
 
 import java.util.ArrayList;
 import java.util.HashMap;
+import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeSet;
@@ -83,10 +84,16 @@ public final class Cutting {
      * @param cards where each lies, turned ones wider than high or the other way about
      * @param wastePercent of the sheet that becomes no card
      * @param cuts none if the pattern is cut with a knife, card by card
+     * @param steps the same cuts told together, pieces that are cut alike in one sentence
      * @param offcuts what is left in one piece, largest first
      */
     public record Result(
-            List<Rect> cards, double wastePercent, List<Cut> cuts, List<Rect> offcuts, List<String> notes) {
+            List<Rect> cards,
+            double wastePercent,
+            List<Cut> cuts,
+            List<String> steps,
+            List<Rect> offcuts,
+            List<String> notes) {
         public int count() {
             return cards.size();
         }
@@ -209,12 +216,22 @@ public final class Cutting {
             notes.add("So many small cards fit that not every pattern was tried.");
         }
         List<Cut> cuts = new ArrayList<>();
-        if (best.isGuillotine() && !cards.isEmpty()) new Cutter(task, cuts).cut(cards);
-        else if (!cards.isEmpty()) notes.add("Cut with a knife along the lines: some cuts end inside the sheet.");
+        List<String> steps = new ArrayList<>();
+        if (best.isGuillotine() && !cards.isEmpty()) {
+            Cutter cutter = new Cutter(task, cuts);
+            cutter.cut(cards);
+            steps.addAll(cutter.steps(cards));
+        } else if (!cards.isEmpty()) notes.add("Cut with a knife along the lines: some cuts end inside the sheet.");
         left.removeIf(r -> Math.min(r.width(), r.height()) < 10);
         left.sort((a, b) -> Double.compare(b.width() * b.height(), a.width() * a.height()));
         double waste = 100 * (1 - cards.size() * task.cardWidth * task.cardHeight / task.sheet.area());
-        return new Result(List.copyOf(cards), waste, List.copyOf(cuts), List.copyOf(left), List.copyOf(notes));
+        return new Result(
+                List.copyOf(cards),
+                waste,
+                List.copyOf(cuts),
+                List.copyOf(steps),
+                List.copyOf(left),
+                List.copyOf(notes));
     }
 
     /** What the better of the two plain grids holds: all cards one way. */
@@ -362,19 +379,90 @@ public final class Cutting {
             cut("the sheet", sheet, cards);
         }
 
-        private record Piece(Rect box, List<Rect> cards) {}
+        private record Piece(Rect box, List<Rect> cards) {
+            /** Its size and where its cards lie in it: pieces of one shape are cut alike. */
+            String shape() {
+                return Mm.of(box.width()) + "×" + Mm.of(box.height())
+                        + cards.stream()
+                                .map(c -> Mm.of(c.x() - box.x()) + "," + Mm.of(c.y() - box.y()))
+                                .sorted()
+                                .toList();
+            }
+        }
+
+        List<String> steps(List<Rect> cards) {
+            List<String> steps = new ArrayList<>();
+            told(steps, "the sheet", new Piece(new Rect(0, 0, task.sheet.width(), task.sheet.height()), cards));
+            return steps;
+        }
+
+        /** One sentence for a piece, then one for each shape of the pieces it falls into. */
+        private void told(List<String> steps, String name, Piece piece) {
+            boolean vertical = isVertical(piece.box, piece.cards);
+            List<Line> lines = lines(piece.box, piece.cards, vertical);
+            if (lines.isEmpty()) return;
+            List<Piece> parts = parts(piece, lines, vertical);
+            String edge = vertical ? "left" : "top";
+            double first = lines.get(0).at - (vertical ? piece.box.x() : piece.box.y());
+            double start = parts.isEmpty()
+                    ? 0
+                    : vertical
+                            ? parts.get(0).box.x() - piece.box.x()
+                            : parts.get(0).box.y() - piece.box.y();
+            List<String> said = new ArrayList<>();
+            if (start > 0.5) said.add("trim " + Mm.of(first) + " mm off its " + edge + " edge");
+            Map<String, Integer> sizes = new LinkedHashMap<>();
+            parts.forEach(p -> sizes.merge(Mm.of(vertical ? p.box.width() : p.box.height()), 1, Integer::sum));
+            sizes.forEach(
+                    (size, n) -> said.add("cut off " + (n == 1 ? "a strip" : n + " strips") + " of " + size + " mm"));
+            double end = vertical ? piece.box.right() : piece.box.bottom();
+            double last = parts.isEmpty()
+                    ? end
+                    : vertical
+                            ? parts.get(parts.size() - 1).box.right()
+                            : parts.get(parts.size() - 1).box.bottom();
+            String left = end - last > 1 ? "; " + Mm.of(end - last - task.gap) + " mm are left over" : "";
+            steps.add("From the " + edge + " of " + name + ", " + String.join(", then ", said) + left + ".");
+            Map<String, List<Piece>> shapes = new LinkedHashMap<>();
+            parts.stream()
+                    .filter(p -> p.cards.size() > 1 || !near(p.box, p.cards.get(0)))
+                    .forEach(p -> shapes.computeIfAbsent(p.shape(), k -> new ArrayList<>())
+                            .add(p));
+            shapes.values().forEach(alike -> {
+                Piece one = alike.get(0);
+                String size = Mm.of(one.box.width()) + " × " + Mm.of(one.box.height()) + " mm";
+                told(
+                        steps,
+                        alike.size() == 1
+                                ? "the piece of " + size
+                                : "each of the " + alike.size() + " pieces of " + size,
+                        one);
+            });
+        }
+
+        /** Fewer long strips first, as one does with a ruler; where both ways work, the one with fewer cuts. */
+        private boolean isVertical(Rect piece, List<Rect> cards) {
+            List<Line> down = lines(piece, cards, true);
+            List<Line> across = lines(piece, cards, false);
+            return across.isEmpty() || !down.isEmpty() && down.size() <= across.size();
+        }
+
+        private List<Piece> parts(Piece piece, List<Line> lines, boolean vertical) {
+            List<Piece> parts = new ArrayList<>();
+            double from = vertical ? piece.box.x() : piece.box.y();
+            for (Line line : lines) {
+                part(parts, piece.box, piece.cards, vertical, from, line.at);
+                from = line.then;
+            }
+            part(parts, piece.box, piece.cards, vertical, from, vertical ? piece.box.right() : piece.box.bottom());
+            return parts;
+        }
 
         private void cut(String name, Rect piece, List<Rect> cards) {
             if (cards.size() == 1 && near(piece, cards.get(0))) return;
-            List<Line> down = lines(piece, cards, true);
-            List<Line> across = lines(piece, cards, false);
-            // Fewer long strips first, as one does with a ruler; where both ways work, the one with fewer cuts.
-            boolean vertical = across.isEmpty() || !down.isEmpty() && down.size() <= across.size();
-            List<Line> lines = vertical ? down : across;
+            boolean vertical = isVertical(piece, cards);
+            List<Line> lines = lines(piece, cards, vertical);
             if (lines.isEmpty()) return;
-            List<Piece> parts = new ArrayList<>();
-            double from = vertical ? piece.x() : piece.y();
-            double end = vertical ? piece.right() : piece.bottom();
             for (Line line : lines) {
                 double at = line.at - (vertical ? piece.x() : piece.y());
                 double x1 = vertical ? line.at : piece.x();
@@ -384,11 +472,8 @@ public final class Cutting {
                 String says = "Cut " + name + (vertical ? " from top to bottom, " : " from left to right, ") + Mm.of(at)
                         + " mm from its " + (vertical ? "left" : "top") + " edge.";
                 cuts.add(new Cut(cuts.size() + 1, name, vertical, at, x1, y1, x2, y2, says));
-                part(parts, piece, cards, vertical, from, line.at);
-                from = line.then;
             }
-            part(parts, piece, cards, vertical, from, end);
-            for (Piece p : parts) {
+            for (Piece p : parts(new Piece(piece, cards), lines, vertical)) {
                 if (p.cards.size() == 1 && near(p.box, p.cards.get(0))) continue;
                 cut("piece " + letters(pieces++), p.box, p.cards);
             }

@@ -59,6 +59,17 @@ class CuttingTest {
     }
 
     @Test
+    void theStepsTellCutsThatAreAlikeTogether() {
+        Cutting.Result cut = Cutting.cut(task(new SheetSize(310, 215), 50, 100));
+        assertThat(cut.count()).isEqualTo(12);
+        assertThat(cut.steps())
+                .containsExactly(
+                        "From the top of the sheet, cut off 2 strips of 100 mm; 15 mm are left over.",
+                        "From the left of each of the 2 pieces of 310 × 100 mm, cut off 6 strips of 50 mm; 10 mm are left over.");
+        assertThat(Cutting.cut(task(IMPERIAL, 50.8, 101.6)).steps().size()).isLessThan(10);
+    }
+
+    @Test
     void theBladeTakesItsShare() {
         SheetSize sheet = new SheetSize(100, 100);
         assertThat(Cutting.cut(new Cutting.Task(sheet, 50, 50, 0, 0, false)).count())

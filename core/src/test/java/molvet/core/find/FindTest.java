@@ -129,6 +129,8 @@ class FindTest {
                 "wished for granite opaque | wished for “granite”; opaque",
                 "wished granulating | wished; granulating",
                 "from the autumn haul | from the autumn haul",
+                "lighthouse parcel | from Lighthouse parcel",
+                "set lighthouse parcel, blue | from Lighthouse parcel; hue blue",
                 "from the fall haul 2025 | from the autumn haul 2025",
                 "from the lighthouse parcel | from Lighthouse parcel",
                 "running low | running low",

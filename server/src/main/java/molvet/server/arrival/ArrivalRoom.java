@@ -38,6 +38,13 @@ class ArrivalRoom implements Room, Witness {
     }
 
     @Override
+    public Map<String, String> ribbons() {
+        return Map.of(
+                "arrival",
+                "select arrival_id thing, paint_id, min(position) at from arrival_line where collector_id = :me and paint_id is not null group by arrival_id, paint_id");
+    }
+
+    @Override
     public List<Table> tables() {
         return List.of(
                 Table.of("arrival"),

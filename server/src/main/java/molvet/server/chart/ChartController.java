@@ -149,10 +149,11 @@ class ChartController {
             List<Rect> cards,
             double wastePercent,
             List<Cutting.Cut> cuts,
+            List<String> steps,
             List<Rect> offcuts,
             List<String> notes) {
         static CutAnswer of(Cutting.Result r) {
-            return new CutAnswer(r.count(), r.cards(), r.wastePercent(), r.cuts(), r.offcuts(), r.notes());
+            return new CutAnswer(r.count(), r.cards(), r.wastePercent(), r.cuts(), r.steps(), r.offcuts(), r.notes());
         }
     }
 

@@ -33,6 +33,8 @@ public final class ChartPainter {
     private final Optional<PageMarks> marks;
     private final Map<Integer, Lettered> cells;
     private final Map<Letters, Lettering.Ruler> rulers = new EnumMap<>(Letters.class);
+    /** How large each kind of line is lettered on the whole sheet. */
+    private final Map<CaptionLine, Double> sizes = new EnumMap<>(CaptionLine.class);
 
     /**
      * What a page says of itself.
@@ -70,7 +72,22 @@ public final class ChartPainter {
         this.marks = marks;
         this.cells = cells;
         for (Letters l : Letters.values()) rulers.put(l, Paper.ruler(l));
+        Map<CaptionLine, List<Double>> fitting = new EnumMap<>(CaptionLine.class);
+        plan.cells()
+                .forEach(cell -> cell.parts(PartKind.CAPTION)
+                        .flatMap(c -> rows(c.box(), cells.getOrDefault(cell.index(), Lettered.BARE)).stream())
+                        .forEach(r -> fitting.computeIfAbsent(r.kind, k -> new ArrayList<>())
+                                .add(fitted(r, r.full).size())));
+        fitting.forEach((kind, all) -> sizes.put(kind, common(all)));
     }
+
+    /** The size that fits all; where one very long name would make all of them tiny, that one alone is smaller. */
+    private static double common(List<Double> fitting) {
+        List<Double> sorted = fitting.stream().sorted().toList();
+        return Math.max(sorted.get(0), LEAST_OF_MEDIAN * sorted.get(sorted.size() / 2));
+    }
+
+    private static final double LEAST_OF_MEDIAN = 0.75;
 
     public Paper paper() {
         return new Paper(plan.paper().width(), plan.paper().height());
@@ -85,7 +102,42 @@ public final class ChartPainter {
         if (head.form == ChartForm.WHEEL) rim(pen, page);
         page.cells().forEach(c -> cell(pen, c));
         if (head.form == ChartForm.PAIRS) heads(pen, page);
-        marks.ifPresent(m -> marks(pen, m, number));
+        marks.ifPresentOrElse(m -> marks(pen, m, number), () -> plainly(pen, number));
+    }
+
+    /** Title and legend in the margins of a page without marks. */
+    private void plainly(Pen pen, int number) {
+        double top = plan.pages().get(number - 1).cells().stream()
+                .mapToDouble(c -> c.box().y())
+                .min()
+                .orElse(0);
+        double width = plan.paper().width();
+        double edge = Math.min(10, width / 20);
+        pen.shade(0);
+        if (top >= 5) {
+            String page = pages() > 1 ? ", page " + number + " of " + pages() : "";
+            text(
+                    pen,
+                    Letters.PLAIN,
+                    head.code + (head.title.isEmpty() ? "" : "  " + head.title) + ": " + what() + page,
+                    edge,
+                    Math.min(top - 1.5, 7),
+                    width - 2 * edge,
+                    Math.min(3, top / 3));
+        }
+        double bottom = plan.pages().get(number - 1).cells().stream()
+                .mapToDouble(c -> c.box().bottom())
+                .max()
+                .orElse(0);
+        if (plan.paper().height() - bottom >= 4) {
+            legend(pen, number, edge, Math.min(plan.paper().height() - 2, bottom + 5), width - 2 * edge);
+        }
+    }
+
+    private String what() {
+        return head.form.words()
+                + (head.form.isCut() ? ", cut along the outer lines" : "")
+                + (head.trial ? ", on trial paper" : "");
     }
 
     // ---- the cell ---------------------------------------------------------------------------------------------------
@@ -116,7 +168,7 @@ public final class ChartPainter {
             }
         }
         pen.shade(0);
-        cell.parts(PartKind.CAPTION).forEach(c -> caption(pen, c.box(), said, head.form.isCut()));
+        cell.parts(PartKind.CAPTION).forEach(c -> caption(pen, c.box(), said));
     }
 
     private static void outline(Pen pen, Rect box) {
@@ -140,44 +192,78 @@ public final class ChartPainter {
 
     // ---- lettering --------------------------------------------------------------------------------------------------
 
-    /** One kind of line in a caption; {@code most} its share of the height. */
-    private record Row(String text, Letters letters, double full, double least, double share) {}
+    private enum CaptionLine {
+        NAME,
+        OTHER,
+        SMALL,
+        CARE
+    }
 
-    /**
-     * The name first and largest; codes, a second name and cautions below it in what height there is.
-     *
-     * @param alone whether it will be cut off, and must say itself what the foot of the page says
-     */
-    private void caption(Pen pen, Rect box, Lettered said, boolean alone) {
-        double pad = Math.min(0.8, box.height() * 0.12);
-        double width = box.width();
-        boolean coded = !said.link.isEmpty() && box.height() >= LEAST_CODE_SIDE + 2 && box.width() >= 26;
-        if (coded) {
-            double side = Math.min(13, box.height() - 4);
-            pen.qr(said.link, box.right() - side - 1.5, box.y() + pad + 1, side);
-            // Four modules of white are left beside the code.
-            width -= side + 4;
-        }
-        double height = box.height() - 2 * pad;
-        List<Row> rows = new ArrayList<>();
-        rows.add(new Row(said.name, Letters.BOOK, height >= 14 && !alone ? 4.4 : 3.4, LEAST_LETTER, 0.5));
-        if (height >= 6) rows.add(new Row(said.other, Letters.BOOK, 2.5, LEAST_LETTER, 0.22));
-        if (height >= 3.4) rows.add(new Row(said.small, Letters.CODE, 1.9, 1.0, 0.28));
+    /** One line of a caption, which may run over several: how large it may be, in how much room. */
+    private record Row(
+            CaptionLine kind, String text, Letters letters, double full, double least, double width, int lines) {}
+
+    /** What each kind of line takes of the height, and how large it may be. */
+    private record WantedLine(
+            CaptionLine kind, String text, Letters letters, double full, double least, double share) {}
+
+    /** Beside a caption that is cut off stands its code, if there is room. */
+    private static boolean isCoded(Rect box, Lettered said) {
+        return !said.link.isEmpty() && box.height() >= LEAST_CODE_SIDE + 2 && box.width() >= 26;
+    }
+
+    private static double codeSide(Rect box) {
+        return Math.min(13, box.height() - 4);
+    }
+
+    private static double pad(Rect box) {
+        return Math.min(0.8, box.height() * 0.12);
+    }
+
+    /** The name first and largest; codes, a second name and cautions below it in what height there is. */
+    private List<Row> rows(Rect box, Lettered said) {
+        boolean alone = head.form.isCut();
+        // Four modules of white are left beside the code.
+        double width = isCoded(box, said) ? box.width() - codeSide(box) - 4 : box.width();
+        double height = box.height() - 2 * pad(box);
+        List<WantedLine> wanted = new ArrayList<>();
+        wanted.add(new WantedLine(
+                CaptionLine.NAME, said.name, Letters.BOOK, height >= 14 && !alone ? 4.4 : 3.4, LEAST_LETTER, 0.5));
+        if (height >= 6)
+            wanted.add(new WantedLine(CaptionLine.OTHER, said.other, Letters.BOOK, 2.5, LEAST_LETTER, 0.22));
+        if (height >= 3.4) wanted.add(new WantedLine(CaptionLine.SMALL, said.small, Letters.CODE, 1.9, 1.0, 0.28));
         if (alone && height >= 9 && !said.caution.isEmpty()) {
             String care = "† " + said.caution + ": no brush to the lips, wash hands; see the safety data sheet";
-            rows.add(new Row(care, Letters.CODE, 1.5, 1.1, 0.3));
+            wanted.add(new WantedLine(CaptionLine.CARE, care, Letters.CODE, 1.5, 1.1, 0.3));
         }
-        rows.removeIf(r -> r.text.isEmpty());
-        double shares = rows.stream().mapToDouble(Row::share).sum();
-        double y = box.y() + pad;
-        for (Row row : rows) {
-            double tall = height * row.share / shares;
-            double full = Math.min(row.full, tall / 1.18);
-            int lines = Math.max(1, (int) Math.floor(tall / (full * 1.18)));
-            Lettering.Fitted fitted =
-                    Lettering.fit(row.text, width, lines, full, Math.min(full, row.least), rulers.get(row.letters));
+        wanted.removeIf(r -> r.text.isEmpty());
+        double shares = wanted.stream().mapToDouble(WantedLine::share).sum();
+        return wanted.stream()
+                .map(w -> {
+                    double tall = height * w.share / shares;
+                    double full = Math.min(w.full, tall / LEADING);
+                    int lines = Math.max(1, (int) Math.floor(tall / (full * LEADING)));
+                    return new Row(w.kind, w.text, w.letters, full, Math.min(full, w.least), width, lines);
+                })
+                .toList();
+    }
+
+    private static final double LEADING = 1.18;
+
+    private Lettering.Fitted fitted(Row row, double size) {
+        return Lettering.fit(row.text, row.width, row.lines, size, Math.min(size, row.least), rulers.get(row.letters));
+    }
+
+    private void caption(Pen pen, Rect box, Lettered said) {
+        if (isCoded(box, said)) {
+            double side = codeSide(box);
+            pen.qr(said.link, box.right() - side - 1.5, box.y() + pad(box) + 1, side);
+        }
+        double y = box.y() + pad(box);
+        for (Row row : rows(box, said)) {
+            Lettering.Fitted fitted = fitted(row, Math.min(row.full, sizes.getOrDefault(row.kind, row.full)));
             for (String line : fitted.lines()) {
-                y += fitted.size() * 1.18;
+                y += fitted.size() * LEADING;
                 pen.text(row.letters, line, box.x(), y - fitted.size() * 0.3, fitted.size());
             }
         }
@@ -249,9 +335,7 @@ public final class ChartPainter {
         double line = Math.min(3.2, m.top() / 6);
         String what = head.code + (head.title.isEmpty() ? "" : "  " + head.title);
         text(pen, Letters.PLAIN, what, x, first.y() + line, room, line);
-        String rest = head.form.words()
-                + (head.trial ? ", on trial paper" : "")
-                + (pages() > 1 ? ", page " + number + " of " + pages() : "");
+        String rest = what() + (pages() > 1 ? ", page " + number + " of " + pages() : "");
         text(pen, Letters.PLAIN, rest, x, first.y() + 2.3 * line, room, line * 0.75);
         blackNote(number).ifPresent(n -> text(pen, Letters.PLAIN, n, x, first.y() + 3.5 * line, room, line * 0.75));
         checkLine(pen, m, number);
@@ -282,6 +366,11 @@ public final class ChartPainter {
             String says = (int) length + " mm: print at 100 %, not “fit to page”";
             text(pen, Letters.PLAIN, says, from + length + 2, y + 0.8, room - length - 2, 2.2);
         }
+        legend(pen, number, from, left.bottom(), room);
+    }
+
+    /** What † on this page means. */
+    private void legend(Pen pen, int number, double x, double y, double room) {
         List<String> elements = plan.pages().get(number - 1).cells().stream()
                 .map(c -> cells.getOrDefault(c.index(), Lettered.BARE).caution)
                 .filter(c -> !c.isEmpty())
@@ -293,8 +382,8 @@ public final class ChartPainter {
             String care = String.join(", ", elements)
                     + ": no brush to the lips, no sanding or dry powder, wash hands. General guidance; the maker’s safety"
                     + " data sheet comes first.";
-            pen.text(Letters.CODE, "†", from, left.bottom(), 2);
-            text(pen, Letters.PLAIN, care, from + 3, left.bottom(), room - 3, 2);
+            pen.text(Letters.CODE, "†", x, y, 2);
+            text(pen, Letters.PLAIN, care, x + 3, y, room - 3, 2);
         }
     }
 

@@ -27,6 +27,13 @@ class ChartRoom implements Room {
     }
 
     @Override
+    public Map<String, String> ribbons() {
+        return Map.of(
+                "chart",
+                "select chart_id thing, paint_id, min(position) at from chart_cell where collector_id = :me and paint_id is not null group by chart_id, paint_id");
+    }
+
+    @Override
     public List<Table> tables() {
         return List.of(Table.of("chart"), Table.of("chart_cell"), Table.of("paper"));
     }

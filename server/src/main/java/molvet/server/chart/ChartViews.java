@@ -693,7 +693,7 @@ class ChartViews {
                 case "initials" -> card.initials();
                 case "pigments" -> card.recipe().replace(" + ", "+");
                 case "series" -> card.series() == null ? "" : "S" + card.series();
-                case "lightfastness" -> card.lightfastness();
+                case "lightfastness" -> card.lasting();
                 case "accession" -> card.number();
                 case "place" -> place;
                 default -> "";

@@ -118,7 +118,8 @@ public class Charts {
     public record Filing(
             String place,
             @OneOf(School.class) @Nullable String school,
-            @Nullable Boolean makeKeeper) {}
+            @Nullable Boolean makeKeeper,
+            @Nullable String paintedOn) {}
 
     ChartRow chart(Collector me, long id) {
         return store.chart(me, id).orElseThrow(() -> new NotFound("There is no chart " + id + " in your collection."));
@@ -591,19 +592,27 @@ public class Charts {
                     })
                     .toList();
         }
-        boolean cut = isCut(chart);
-        shelf.fileAll(
-                me,
-                swatches,
-                typed.place() == null ? "" : typed.place(),
-                Boolean.TRUE.equals(typed.makeKeeper()),
-                cut,
-                chart.code());
+        String place = Fields.text(typed.place());
+        boolean make = Boolean.TRUE.equals(typed.makeKeeper());
+        if (isCut(chart)) shelf.fileAll(me, swatches, place, make, chart.code());
+        else shelf.fileSheets(me, bySheet(chart, cells), place, make, chart.code());
+    }
+
+    /** What stays in one piece is filed as it is: a sheet is a page. */
+    private List<List<Long>> bySheet(ChartRow chart, List<CellRow> cells) {
+        return plan(chart).pages().stream()
+                .map(page -> page.cells().stream()
+                        .flatMap(x -> cells.stream()
+                                .filter(c -> c.position() == x.index())
+                                .map(CellRow::swatchId))
+                        .toList())
+                .filter(sheet -> !sheet.isEmpty())
+                .toList();
     }
 
     /**
      * A dot card was cut into strips, which keep their printed names and are filed from a place on. Dots that are gone or
-     * withdrawn are passed over.
+     * withdrawn are passed over. They are dry, and stand beside swatches of one’s own without taking their place.
      */
     @Transactional
     public int strips(Collector me, long dotcard, Filing typed) {
@@ -611,15 +620,15 @@ public class Charts {
         if (paints.isEmpty()) {
             throw Refusal.of("dotcard", "No dot is left on this card.", "Choose another card.");
         }
-        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+        LocalDate on = Fields.day("paintedOn", typed.paintedOn(), LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC));
         String place = Fields.text(typed.place());
         acts.act(me, () -> "Cut a dot card into " + paints.size() + " strips", () -> {
             List<Long> swatches = paints.stream()
                     .map(p -> shelf.paintedCell(
-                            me, p, today, "cut from its dot card", Shelf.Piece.unmeasured(Shelf.SwatchKind.STRIP)))
+                            me, p, on, "cut from its dot card", Shelf.Piece.unmeasured(Shelf.SwatchKind.STRIP)))
                     .toList();
             if (!place.isBlank()) {
-                shelf.fileEach(me, swatches, place, Boolean.TRUE.equals(typed.makeKeeper()), true);
+                shelf.fileEach(me, swatches, place, Boolean.TRUE.equals(typed.makeKeeper()));
             }
         });
         return paints.size();

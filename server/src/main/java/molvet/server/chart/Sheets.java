@@ -4,6 +4,7 @@ import java.time.Instant;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.Plan;
@@ -97,6 +98,13 @@ public class Sheets {
         long swatch = charts.swatch(me, row, c, c.paintId(), at);
         charts.changeCell(me, c.withPainting(swatch, Utc.of(at), Utc.of(at), c.eye()));
         return swatch;
+    }
+
+    /** Cells whose dry picture was taken over are dry. Part of the act under way. */
+    public void dried(Collector me, long chart, Set<Integer> cells, Instant at) {
+        store.cellsForUpdate(me, chart).stream()
+                .filter(c -> cells.contains(c.position()) && c.isPainted() && c.dryAt() == null)
+                .forEach(c -> charts.changeCell(me, c.withDry(Utc.of(at))));
     }
 
     /** Two cells hold each other’s paint; see the corrections of the charts. */

@@ -41,6 +41,17 @@ class CollectionRoom implements Room, Makers.Use, PigmentUse {
     }
 
     @Override
+    public Map<String, String> ribbons() {
+        return Map.of(
+                "maker",
+                "select maker_id thing, id paint_id, order_key at from paint where collector_id = :me and maker_id is not null",
+                "line",
+                "select line_id thing, id paint_id, order_key at from paint where collector_id = :me and line_id is not null",
+                "pigment",
+                "select g.code thing, g.paint_id, p.order_key at from paint_pigment g join paint p on p.id = g.paint_id where g.collector_id = :me and p.pigments = 1");
+    }
+
+    @Override
     public List<Table> tables() {
         return List.of(
                 Table.of("paint").apart(PaintFacts.COLUMNS),

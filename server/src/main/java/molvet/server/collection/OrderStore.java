@@ -10,7 +10,9 @@ import molvet.core.collection.Family;
 import molvet.core.collection.Swatchable;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
+import molvet.core.pigment.Grade;
 import molvet.core.pigment.Recipe;
+import molvet.core.pigment.Trait;
 import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
@@ -36,6 +38,7 @@ public class OrderStore {
             String maker,
             @Nullable Integer series,
             String lightfastness,
+            String voices,
             String recipe,
             String catalogueNumber,
             @Nullable String family,
@@ -65,6 +68,19 @@ public class OrderStore {
             return massTone().map(m -> Runs.of(curve, modelled, m, Lab.of(tintL, tintA, tintB)));
         }
 
+        /**
+         * How long it lasts, for lettering on paper: the verdict, and behind it the claim where the two differ; the claim alone,
+         * said to be one, where nothing else is known.
+         */
+        public String lasting() {
+            PackedVoices.Heard heard = PackedVoices.read(voices).get(Trait.LIGHTFASTNESS);
+            Optional<Grade> verdict = heard == null ? Optional.empty() : heard.verdict();
+            String claim = lightfastness.isEmpty() ? "" : "label " + lightfastness;
+            if (verdict.isEmpty()) return claim;
+            boolean borneOut = claim.isEmpty() || heard.label().equals(verdict);
+            return verdict.get().words() + (borneOut ? "" : " (" + claim + ")");
+        }
+
         public Swatchable swatchable() {
             return new Swatchable(
                     String.valueOf(id),
@@ -86,7 +102,7 @@ public class OrderStore {
                        coalesce((select n.name from colour_name n where n.colour_id = p.colour_id
                                  order by n.language limit 1), '') other,
                        coalesce(m.initials, '') initials, coalesce(m.name, '') maker, p.series,
-                       p.claim_lightfastness lightfastness, p.recipe, coalesce(c.catalogue_number, '') catalogue_number,
+                       p.claim_lightfastness lightfastness, p.voices, p.recipe, coalesce(c.catalogue_number, '') catalogue_number,
                         p.family, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b,
                        p.granulation, p.curve, p.modelled
                 from paint p

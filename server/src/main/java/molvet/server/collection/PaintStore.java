@@ -11,6 +11,8 @@ import java.util.Objects;
 import java.util.Optional;
 import molvet.core.collection.Accession;
 import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
+import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
@@ -277,6 +279,32 @@ public class PaintStore {
 
     /** A statement holds 65,535 values at most. */
     private static final int ROWS_AT_ONCE = 5_000;
+
+    /** A measured paint of a thing; {@code all}: how many of them the thing has. */
+    record RibbonRow(String thing, WashRun run, int all) {}
+
+    /** @param things see {@link molvet.server.platform.Room#ribbons} */
+    List<RibbonRow> ribbons(Collector me, String things, int most) {
+        return db.sql("""
+                select thing, `all`, curve, modelled, mass_l, mass_a, mass_b, tint_l, tint_a, tint_b from (
+                  select t.thing, row_number() over (partition by t.thing order by t.at, p.id) place,
+                         count(*) over (partition by t.thing) `all`, p.curve, p.modelled,
+                         p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
+                  from (%s) t join paint p on p.id = t.paint_id where p.collector_id = :me and p.mass_l is not null) r
+                where place <= :most order by thing, place
+                """.formatted(things))
+                .param("me", me.id())
+                .param("most", most)
+                .query((rs, n) -> new RibbonRow(
+                        rs.getString(1),
+                        Runs.of(
+                                rs.getString(3),
+                                rs.getBoolean(4),
+                                new Lab(rs.getDouble(5), rs.getDouble(6), rs.getDouble(7)),
+                                new Lab(rs.getDouble(8), rs.getDouble(9), rs.getDouble(10))),
+                        rs.getInt(2)))
+                .list();
+    }
 
     /** In the order of the ids; those of others are left out. */
     public List<EntryRow> entries(Collector me, Collection<Long> ids) {

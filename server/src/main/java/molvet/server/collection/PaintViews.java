@@ -211,7 +211,7 @@ public class PaintViews {
      * A reading of a swatch: spots as fractions of the upright picture, where it was picked by hand.
      *
      * @param counts whether the strip and the paper’s voice stand on it
-     * @param dryingShift ΔE00 between the wet picture of the same swatch and this one
+     * @param dryingShift from the wet picture of the same swatch to this one, in words with its ΔE00
      * @param staining share that stayed when it was lifted
      */
     public record ReadingView(
@@ -223,7 +223,7 @@ public class PaintViews {
             @Nullable Long scan,
             @Nullable Double variation,
             @Nullable Double staining,
-            @Nullable Double dryingShift,
+            @Nullable String dryingShift,
             @Nullable Double confidence,
             int arithmetic,
             LabValue massTone,

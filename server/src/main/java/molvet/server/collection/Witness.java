@@ -8,7 +8,10 @@ import molvet.server.platform.Collector;
 
 /** What a room above the collection knows of a paint; the facts kept beside paints are worked out with it. */
 public interface Witness {
-    /** The swatch that stands for it: of those neither lost nor painted anew the newest that is filed, or else the newest. */
+    /**
+     * The swatch that stands for it: of those neither lost nor painted anew the newest that is filed, or else the newest; one
+     * of its own painting before a printed strip, a wrapper or a leaflet.
+     */
     default Optional<Long> swatch(Collector me, long paint) {
         return Optional.empty();
     }

@@ -90,7 +90,7 @@ class DemoCharts {
                     new Charts.Painted(i, at.plusSeconds((long) i * SECONDS).toString(), List.of()));
         }
         charts.dry(me, chart);
-        charts.file(me, chart, new Charts.Filing("R2 40", null, false));
+        charts.file(me, chart, new Charts.Filing("R2 40", null, false, null));
     }
 
     private List<Long> found(Collector me, String find, int most) {

@@ -57,6 +57,14 @@ public interface Room {
         return Map.of();
     }
 
+    /**
+     * Which paints its things hold, for showing them in lists: by the word for each sort of thing, SQL that gives {@code
+     * thing}, {@code paint_id} and {@code at}, the order within a thing, by {@code :me}.
+     */
+    default Map<String, String> ribbons() {
+        return Map.of();
+    }
+
     /** Finds whose paints wait for something; their counts are shown. */
     default List<String> waiting() {
         return List.of();

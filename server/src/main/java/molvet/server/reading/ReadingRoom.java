@@ -95,7 +95,8 @@ class ReadingRoom implements Room, Witness {
                 .on(
                         ReadingTerms.DRYING,
                         in -> "p.id in (select y.paint_id from swatch y left join chart_cell c on c.swatch_id = y.id"
-                                + " where y.collector_id = :me and y.state = 'CURRENT' and (c.id is not null and c.dry_at is null"
+                                + " where y.collector_id = :me and y.state = 'CURRENT'"
+                                + " and y.kind not in ('STRIP', 'WRAPPER', 'LEAFLET') and (c.id is not null and c.dry_at is null"
                                 + " or c.id is null and y.painted_on >= "
                                 + in.put(LocalDate.now(clock.withZone(ZoneOffset.UTC))
                                         .minus(ReadingTerms.DRIES))

@@ -156,7 +156,7 @@ class ReadingStore {
                        r.curve, r.modelled, r.black_l, r.black_a, r.black_b, r.arithmetic, r.at read_at
                 from reading r join swatch s on s.id = r.swatch_id
                 where r.collector_id = :me and s.paint_id = :paint and r.stage = 'DRY'
-                order by r.counts desc, s.state = 'CURRENT' desc, s.id desc, r.id desc limit 1
+                order by r.counts desc, s.state = 'CURRENT' desc, s.kind in ('STRIP', 'WRAPPER', 'LEAFLET'), s.id desc, r.id desc limit 1
                 """)
                 .param("me", me.id())
                 .param("paint", paint)
@@ -183,7 +183,7 @@ class ReadingStore {
 
     Optional<Long> currentSwatch(Collector me, long paint) {
         return db.sql("select id from swatch where paint_id = ? and collector_id = ? and state = 'CURRENT'"
-                        + " order by id desc limit 1")
+                        + " order by kind in ('STRIP', 'WRAPPER', 'LEAFLET'), id desc limit 1")
                 .params(paint, me.id())
                 .query(Long.class)
                 .optional();

@@ -246,6 +246,11 @@ class SheetReadings {
                         row.put("counts", counted.contains(c.cell()));
                         rows.add(me, "reading", row);
                     }
+                    if (s.stage().equals(Stage.DRY.name())) {
+                        Set<Integer> cells =
+                                read.stream().map(CellReading::cell).collect(Collectors.toSet());
+                        sheets.dried(me, sheet.id(), cells, now);
+                    }
                 });
     }
 

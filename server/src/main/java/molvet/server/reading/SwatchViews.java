@@ -3,6 +3,7 @@ package molvet.server.reading;
 import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Optional;
+import molvet.core.colour.DryingShift;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.reading.Repeats;
@@ -116,7 +117,9 @@ class SwatchViews implements PaintViews.Swatches {
                 r.scanId(),
                 r.variation(),
                 r.staining(),
-                r.stage().equals("DRY") ? dryingShift(r, all).orElse(null) : null,
+                r.stage().equals("DRY")
+                        ? dryingShift(r, all).map(DryingShift::words).orElse(null)
+                        : null,
                 r.confidence(),
                 r.arithmetic(),
                 LabValue.of(massTone),
@@ -133,12 +136,12 @@ class SwatchViews implements PaintViews.Swatches {
     }
 
     /** Against the latest wet picture of the same swatch. */
-    private static Optional<Double> dryingShift(ReadingStore.ReadingRow dry, List<ReadingStore.ReadingRow> all) {
+    private static Optional<DryingShift> dryingShift(ReadingStore.ReadingRow dry, List<ReadingStore.ReadingRow> all) {
         return all.stream()
                 .filter(w -> w.stage().equals("WET") && w.swatchId() == dry.swatchId())
                 .findFirst()
-                .map(w -> new Lab(w.massL(), w.massA(), w.massB())
-                        .differenceFrom(new Lab(dry.massL(), dry.massA(), dry.massB())));
+                .map(w -> DryingShift.of(
+                        new Lab(w.massL(), w.massA(), w.massB()), new Lab(dry.massL(), dry.massA(), dry.massB())));
     }
 
     private Optional<PaintViews.Neighbour> neighbour(Collector me, Optional<SwatchPlaces.Beside> beside) {

@@ -320,41 +320,100 @@ public class Shelf {
     }
 
     /**
-     * Files swatches one after the other, from a place on, into free places only.
+     * Files cards one after the other, from a place on, into free places only.
      *
-     * @param cut whether they are cards cut apart; else they are cells of one sheet, and stay together on a page
      * @throws Refusal if there is not room for all; then none is filed
      */
     @Transactional
-    public void fileAll(Collector me, List<Long> swatches, String place, boolean make, boolean cut, String what) {
-        List<ShelfStore.SwatchRow> waiting = swatches.stream()
-                .map(s -> own(me, s))
-                .filter(s -> s.state().equals("CURRENT") && s.keeperId() == null)
-                .toList();
-        if (waiting.isEmpty()) {
-            throw Refusal.of("place", "Nothing of it waits to be filed.", "Paint it first, or look where it is filed.");
-        }
-        acts.act(
-                me,
-                () -> "Filed " + what + " at " + PlaceCode.of(place),
-                () -> fileEach(
-                        me, waiting.stream().map(ShelfStore.SwatchRow::id).toList(), place, make, cut));
+    public void fileAll(Collector me, List<Long> swatches, String place, boolean make, String what) {
+        List<Long> waiting = waiting(me, swatches);
+        if (waiting.isEmpty()) throw nothingWaits();
+        acts.act(me, () -> "Filed " + what + " at " + PlaceCode.of(place), () -> fileEach(me, waiting, place, make));
     }
 
-    /** The same for swatches none of which is filed. Part of the act under way. */
-    public void fileEach(Collector me, List<Long> swatches, String place, boolean make, boolean cut) {
+    /**
+     * Files sheets that stay in one piece, each on a page of its own, from the page of a place on; pages that hold swatches
+     * already are passed over. A keeper without pages takes them one after the other.
+     *
+     * @param sheets the swatches of each, in the order of its cells
+     * @throws Refusal if there is not room for all; then none is filed
+     */
+    @Transactional
+    public void fileSheets(Collector me, List<List<Long>> sheets, String place, boolean make, String what) {
+        List<List<Long>> waiting = sheets.stream()
+                .map(s -> waiting(me, s))
+                .filter(s -> !s.isEmpty())
+                .toList();
+        if (waiting.isEmpty()) throw nothingWaits();
+        acts.act(me, () -> "Filed " + what + " at " + PlaceCode.of(place), () -> {
+            Target target = target(me, place, make);
+            int most = waiting.stream().mapToInt(List::size).max().orElseThrow();
+            Keeper found = target.keeper;
+            if (!found.kind().isPaged() || found.cells() == 1 && target.row != null) {
+                fileEach(me, waiting.stream().flatMap(List::stream).toList(), place, make);
+                return;
+            }
+            Keeper keeper = target.row == null && found.cells() < most
+                    ? new Keeper(found.kind(), found.number(), found.pages(), Math.min(2000, most))
+                    : found;
+            if (most > keeper.cells()) {
+                throw Refusal.of(
+                        "place",
+                        "A page of " + keeper.kind().letter() + keeper.number() + " has " + keeper.cells()
+                                + " places, and a sheet of this has " + most + " swatches. Nothing was filed.",
+                        "Give its pages " + most + " places, or file it in another binder.");
+            }
+            long id = target.row != null ? target.row.id() : rows.add(me, "keeper", row(keeper));
+            TreeMap<Integer, Long> taken = store.taken(me, id);
+            int page = target.place.page();
+            int begin = target.place.cell();
+            for (List<Long> sheet : waiting) {
+                while (page <= keeper.pages() && isTaken(taken, keeper, page, begin, sheet.size())) {
+                    page++;
+                    begin = 1;
+                }
+                if (page > keeper.pages()) {
+                    throw Refusal.of(
+                            "place",
+                            keeper.kind().letter() + "" + keeper.number() + " has no free page from " + target.place
+                                    + " on for every sheet. Nothing was filed.",
+                            "Begin earlier, give it more pages, or take another keeper.");
+                }
+                int position = (page - 1) * keeper.cells() + begin;
+                for (long swatch : sheet) {
+                    put(me, swatch, id, position);
+                    event(me, swatch, "Filed at " + keeper.place(position));
+                    taken.put(position++, swatch);
+                }
+                page++;
+                begin = 1;
+            }
+        });
+    }
+
+    private static boolean isTaken(TreeMap<Integer, Long> taken, Keeper keeper, int page, int begin, int count) {
+        int first = (page - 1) * keeper.cells() + begin;
+        return begin + count - 1 > keeper.cells()
+                || !taken.subMap(first, true, first + count - 1, true).isEmpty();
+    }
+
+    private List<Long> waiting(Collector me, List<Long> swatches) {
+        return swatches.stream()
+                .map(s -> own(me, s))
+                .filter(s -> s.state().equals("CURRENT") && s.keeperId() == null)
+                .map(ShelfStore.SwatchRow::id)
+                .toList();
+    }
+
+    private static Refusal nothingWaits() {
+        return Refusal.of("place", "Nothing of it waits to be filed.", "Paint it first, or look where it is filed.");
+    }
+
+    /** Cards none of which is filed, from a place on. Part of the act under way. */
+    public void fileEach(Collector me, List<Long> swatches, String place, boolean make) {
         Target target = target(me, place, make);
         int count = swatches.size();
-        Keeper keeper = target.row == null && target.keeper.kind().isPaged() && target.keeper.cells() < count && !cut
-                ? new Keeper(target.keeper.kind(), target.keeper.number(), target.keeper.pages(), Math.min(2000, count))
-                : target.keeper;
-        if (!cut && keeper.kind().isPaged() && keeper.cells() > 1 && count > keeper.cells()) {
-            throw Refusal.of(
-                    "place",
-                    "A page of " + keeper.kind().letter() + keeper.number() + " has " + keeper.cells()
-                            + " places, and this sheet has " + count + " swatches. Nothing was filed.",
-                    "Give its pages " + count + " places, or file the sheet in another binder.");
-        }
+        Keeper keeper = target.keeper;
         long id = target.row != null ? target.row.id() : rows.add(me, "keeper", row(keeper));
         TreeMap<Integer, Long> taken = store.taken(me, id);
         int position = keeper.position(target.place);

@@ -39,6 +39,13 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
     }
 
     @Override
+    public Map<String, String> ribbons() {
+        return Map.of(
+                "keeper",
+                "select keeper_id thing, paint_id, position at from swatch where collector_id = :me and state = 'CURRENT' and keeper_id is not null");
+    }
+
+    @Override
     public List<Table> tables() {
         return List.of(
                 Table.of("keeper"),

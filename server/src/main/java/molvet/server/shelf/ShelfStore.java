@@ -211,7 +211,7 @@ public class ShelfStore {
     Optional<Long> currentSwatch(Collector me, long paint) {
         return db.sql("""
                 select id from swatch where collector_id = ? and paint_id = ? and state = 'CURRENT'
-                order by keeper_id is null, id desc limit 1
+                order by kind in ('STRIP', 'WRAPPER', 'LEAFLET'), keeper_id is null, id desc limit 1
                 """).params(me.id(), paint).query(Long.class).optional();
     }
 

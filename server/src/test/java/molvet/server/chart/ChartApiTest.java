@@ -328,6 +328,100 @@ class ChartApiTest {
     }
 
     @Test
+    void aSheetIsAPageAndPagesThatHoldSwatchesArePassedOver() {
+        Api me = Api.collector();
+        List<Long> ids = new ArrayList<>();
+        for (int i = 1; i <= 26; i++)
+            ids.add(me.paint("Paint " + i, "PB29").get("id").asLong());
+        long id = chart(
+                me,
+                Map.of(
+                        "form", "STRIPS", "paper", EIGHTH, "punch", "LEFT", "steps", 5, "paints", ids, "school",
+                        "BY_HAND"));
+        JsonNode page = me.get("/api/charts/" + id).must(200).json();
+        int onFirst = (int) page.get("cells")
+                .valueStream()
+                .filter(c -> c.get("page").asInt() == 1)
+                .count();
+        assertThat(onFirst).isLessThan(26);
+        for (int i = 0; i < 26; i++) paint(me, id, i);
+        long other = me.paint("Taken", "PV19").get("id").asLong();
+        me.post("/api/paints/" + other + "/swatches", Map.of("place", "B1·p1·c3", "makeKeeper", true))
+                .must(201);
+        String refused = me.post("/api/charts/" + id + "/file", Map.of("place", "B1 p1 c1"))
+                .must(422)
+                .text();
+        assertThat(refused).contains("places, and a sheet of this has " + onFirst);
+        JsonNode filed = me.post("/api/charts/" + id + "/file", Map.of("place", "B2 p1 c1", "makeKeeper", true))
+                .must(200)
+                .json();
+        assertThat(cell(filed, onFirst - 1).get("place").asString()).isEqualTo("B2·p1·c" + onFirst);
+        assertThat(cell(filed, onFirst).get("place").asString()).isEqualTo("B2·p2·c1");
+        me.undoLast();
+        me.post("/api/paints/" + other + "/swatches", Map.of("place", "B3·p1·c3", "makeKeeper", true))
+                .must(201);
+        long keeper = me.get("/api/keepers")
+                .json()
+                .get("keepers")
+                .valueStream()
+                .filter(k -> k.get("code").asString().equals("B3"))
+                .findFirst()
+                .orElseThrow()
+                .get("id")
+                .asLong();
+        me.put("/api/keepers/" + keeper, Map.of("kind", "BINDER", "number", 3, "pages", 9, "cells", 30, "version", 1));
+        JsonNode passed = me.post("/api/charts/" + id + "/file", Map.of("place", "B3 p1 c1"))
+                .must(200)
+                .json();
+        assertThat(cell(passed, 0).get("place").asString()).isEqualTo("B3·p2·c1");
+    }
+
+    @Test
+    void stripsOfADotCardTakeTheDayAskedForAndTheyAreDryBesideOnesOwnSwatch() {
+        Api me = Api.collector();
+        long maker = me.post("/api/makers", Map.of("name", "Marlund"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long line = me.post("/api/makers/" + maker + "/lines", Map.of("name", "Field"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long card = me.post(
+                        "/api/lines/" + line + "/dotcards",
+                        Map.of("sheets", 1, "columns", 2, "rows", 1, "text", "Dune PBr7\nMoth PBk9"))
+                .must(201)
+                .json()
+                .at("/card/id")
+                .asLong();
+        long dune = me.get("/api/paints?find=dune").json().at("/paints/0/id").asLong();
+        long own = me.post("/api/paints/" + dune + "/swatches", Map.of("place", "S1·p1", "makeKeeper", true))
+                .must(201)
+                .json()
+                .at("/swatches/0/id")
+                .asLong();
+        me.post(
+                        "/api/dotcards/" + card + "/strips",
+                        Map.of("place", "R3 1", "makeKeeper", true, "paintedOn", "2026-01-15"))
+                .must(200);
+        JsonNode page = me.get("/api/paints/" + dune).must(200).json();
+        assertThat(page.get("swatches")).hasSize(2);
+        assertThat(me.get("/api/paints?find=dune").json().at("/paints/0/place").asString())
+                .isEqualTo("S1·p1");
+        assertThat(page.get("swatches")
+                        .valueStream()
+                        .filter(w -> w.get("id").asLong() != own)
+                        .findFirst()
+                        .orElseThrow()
+                        .get("paintedOn")
+                        .asString())
+                .isEqualTo("2026-01-15");
+        assertThat(Api.names(me.find("drying"))).doesNotContain("Moth");
+    }
+
+    @Test
     void aRetryOfALatePhoneChangesNothing() {
         Api me = Api.collector();
         List<Long> ids = paints(me, "One", "PB29", "Two", "PV19");

@@ -146,4 +146,37 @@ class DemoCollectionTest {
         long id = demo.find("\"" + name + "\"").json().at("/paints/0/id").asLong();
         return demo.get("/api/paints/" + id).must(200).json();
     }
+
+    @Test
+    void listsShowTheMeasuredPaintsOfWhatTheyHold() {
+        JsonNode blues = demo.get("/api/paints?find=only+PB29&limit=100")
+                .must(200)
+                .json()
+                .get("paints");
+        var firsts = blues.valueStream()
+                .filter(p -> p.hasNonNull("strip"))
+                .map(p -> p.at("/strip/stops/0").asString())
+                .toList();
+        JsonNode ribbon = demo.get("/api/ribbons/pigment")
+                .must(200)
+                .json()
+                .get("ribbons")
+                .valueStream()
+                .filter(r -> r.get("of").asString().equals("PB29"))
+                .findFirst()
+                .orElseThrow();
+        assertThat(firsts).isNotEmpty();
+        assertThat(ribbon.get("strips").valueStream().map(s -> s.get(0).asString()))
+                .containsExactlyElementsOf(firsts);
+        for (String sort : java.util.List.of("keeper", "arrival", "chart", "maker", "line")) {
+            assertThat(demo.get("/api/ribbons/" + sort)
+                            .must(200)
+                            .json()
+                            .get("ribbons")
+                            .size())
+                    .as(sort)
+                    .isPositive();
+        }
+        assertThat(demo.get("/api/ribbons/collector").status()).isEqualTo(404);
+    }
 }

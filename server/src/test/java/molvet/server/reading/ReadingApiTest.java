@@ -288,12 +288,19 @@ class ReadingApiTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(counts.get("stage").asString()).isEqualTo("DRY");
-        assertThat(counts.get("dryingShift").asDouble()).isBetween(0.5, 15.0);
+        assertThat(counts.get("dryingShift").asString()).matches("ΔE00 \\d+\\.\\d, lighter by \\d+.*");
         // Phthalo green stains, ultramarine lifts better (common practice, no published source).
         assertThat(green.at("/voices/staining/paper").asString()).isEqualTo("HIGH");
         double stays = staining(green);
         assertThat(staining(paint(1))).isLessThan(stays);
         assertThat(green.at("/swatches")).hasSize(1);
+        // An accepted dry picture ends the drying of its cells.
+        assertThat(me.get("/api/paints?find=drying")
+                        .json()
+                        .get("paints")
+                        .valueStream()
+                        .map(p -> p.get("id").asLong()))
+                .doesNotContain(green.get("id").asLong());
     }
 
     private static double staining(JsonNode paint) {
