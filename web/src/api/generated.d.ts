@@ -2251,6 +2251,24 @@ export interface paths {
         /** Pour: all */
         get: operations["Pour.all"];
         put?: never;
+        /** Pour: pour all */
+        post: operations["Pour.pourAll"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pours/tubes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Pour: tubes */
+        get: operations["Pour.tubes"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -2894,6 +2912,13 @@ export interface components {
             /** Format: int32 */
             notSwatchedInAll: number;
         };
+        BetweenThem: {
+            /** Format: double */
+            fromOne: number;
+            /** Format: double */
+            fromOther: number;
+            paint: components["schemas"]["PaintEntry"];
+        };
         BetweenView: {
             after?: components["schemas"]["CardAt"];
             before?: components["schemas"]["CardAt"];
@@ -3072,6 +3097,8 @@ export interface components {
             hardOn?: string;
             keptWhere?: string;
             note?: string;
+            /** Format: int32 */
+            of?: number;
             secondOn?: string;
             seen?: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
             /** Format: int32 */
@@ -3245,6 +3272,7 @@ export interface components {
             paint: components["schemas"]["PaintEntry"];
             /** Format: int32 */
             place?: number;
+            promises: string[];
             /** Format: int64 */
             reading?: number;
             strip?: string[];
@@ -3253,6 +3281,7 @@ export interface components {
             };
         };
         ComparisonView: {
+            between: components["schemas"]["BetweenThem"][];
             full: number[][];
             middle: number[][];
             notes: string[];
@@ -3368,7 +3397,7 @@ export interface components {
         };
         DisputeView: {
             /** @enum {string} */
-            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "MISLEADING_NAME" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             kindInWords: string;
             /** Format: int64 */
             left?: number;
@@ -3663,7 +3692,7 @@ export interface components {
             /** Format: int32 */
             count: number;
             /** @enum {string} */
-            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "MISLEADING_NAME" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             words: string;
         };
         LabValue: {
@@ -3692,7 +3721,7 @@ export interface components {
         };
         LeaveDispute: {
             /** @enum {string} */
-            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
+            kind: "LIGHTFAST_CLAIM_FADES" | "PERMANENT_NAME_FADES" | "GENUINE_WITHOUT" | "UNLIKELY_CODE" | "SAME_RECIPE_FAR_APART" | "OTHER_RECIPE_SAME_COLOUR" | "SMOOTH_CLAIM_GRANULATES" | "CLAIM_AGAINST_PAPER" | "NO_PIGMENTS" | "RECIPE_BY_NAME" | "STRAYS_FROM_PIGMENT" | "SAME_RECIPE_TWO_NAMES" | "MISLEADING_NAME" | "OLD_NAME_OTHER_PIGMENT" | "NAME_ALIKES";
             mark: string;
             /** Format: int64 */
             paint: number;
@@ -4137,6 +4166,10 @@ export interface components {
             pans?: number;
             secondPour?: boolean;
             seen?: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
+        };
+        NewPours: {
+            holdings: number[];
+            pour: components["schemas"]["NewPour"];
         };
         NewSwatch: {
             /** Format: double */
@@ -5188,6 +5221,18 @@ export interface components {
             maker?: string;
             name?: string;
             pigments?: string;
+        };
+        TubeList: {
+            tubes: components["schemas"]["TubeView"][];
+        };
+        TubeView: {
+            /** Format: int64 */
+            holding: number;
+            left: number;
+            maker: string;
+            name: string;
+            /** Format: int64 */
+            paint: number;
         };
         VoiceMark: {
             disagree: boolean;
@@ -11532,7 +11577,10 @@ export interface operations {
     };
     "Pour.plan": {
         parameters: {
-            query?: never;
+            query?: {
+                form?: string;
+                each?: string;
+            };
             header?: never;
             path: {
                 holding: number;
@@ -17684,6 +17732,149 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["PourList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Pour.pourAll": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPours"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PourList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Pour.tubes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TubeList"];
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */

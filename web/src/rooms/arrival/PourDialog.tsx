@@ -6,18 +6,26 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
+import { useLater } from "../../ui/useLater";
 import { words } from "../../ui/words";
 
 /** A tube into pans: what it fills, what remains, when they will be hard. */
 export function PourDialog({ holding, onClose }: { holding: number; onClose: () => void }) {
-  const plan = useQuery({
-    queryKey: ["pour-plan", holding],
-    queryFn: () => data(client.GET("/api/holdings/{holding}/pours", { params: { path: { holding } } })),
-  });
   const [form, setForm] = useState<Word<"NewPour", "form">>("HALF_PAN");
   const [pans, setPans] = useState("1");
   const [panVolume, setPanVolume] = useState("");
-  const [second, setSecond] = useState(true);
+  const asked = useLater(panVolume.trim());
+  const plan = useQuery({
+    queryKey: ["pour-plan", holding, form, asked],
+    placeholderData: (before) => before,
+    queryFn: () =>
+      data(
+        client.GET("/api/holdings/{holding}/pours", {
+          params: { path: { holding }, query: { form, each: asked || undefined } },
+        }),
+      ),
+  });
+  const [second, setSecond] = useState(false);
   const [on, setOn] = useState(new Date().toISOString().slice(0, 10));
   const [keptWhere, setKeptWhere] = useState("");
   const pour = useAct((_: undefined, headers) =>

@@ -4,9 +4,11 @@ import { Link } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
 import { ArrivalNav } from "./ArrivalNav";
+import { PourSeveral } from "./PourSeveral";
 
 type Pour = Schemas["PourView"];
 
@@ -26,6 +28,7 @@ export function PoursPage() {
   const calendar = useAct((_: undefined, headers) => data(client.POST("/api/calendar", { headers })), {
     undoable: false,
   });
+  const [pouring, setPouring] = useState(false);
   const all = query.data?.pours ?? [];
   const open = all.filter((p) => !p.boxedOn);
   const boxed = all.filter((p) => p.boxedOn);
@@ -35,17 +38,23 @@ export function PoursPage() {
       title="Pans"
       under={query.data && `${counted(query.data.tacky, "pour")} still tacky`}
       aside={
-        open.length > 0 && (
-          <Link
-            to={`/labels?holdings=${open.flatMap((p) => p.holdings).join(",")}`}
-            className="btn btn-outline"
-          >
-            Labels for these
-          </Link>
-        )
+        <>
+          <button type="button" className="btn btn-primary" onClick={() => setPouring(true)}>
+            Pour several tubes
+          </button>
+          {open.length > 0 && (
+            <Link
+              to={`/labels?holdings=${open.flatMap((p) => p.holdings).join(",")}`}
+              className="btn btn-outline"
+            >
+              Labels for these
+            </Link>
+          )}
+        </>
       }
     >
       <ArrivalNav />
+      {pouring && <PourSeveral onClose={() => setPouring(false)} />}
       <ProblemNote problem={query.error as Problem | null} />
       {query.data && all.length === 0 && (
         <p className="py-8 max-w-md">
@@ -82,6 +91,7 @@ export function PoursPage() {
 
 function PourRow({ pour: p }: { pour: Pour }) {
   const [more, setMore] = useState(false);
+  const [of, setOf] = useState(p.pans);
   const today = new Date().toISOString().slice(0, 10);
   const change = useAct((next: Partial<Schemas["ChangedPour"]>, headers) =>
     data(
@@ -93,6 +103,7 @@ function PourRow({ pour: p }: { pour: Pour }) {
           hardOn: p.hardOn ?? "",
           boxedOn: p.boxedOn ?? "",
           version: p.version,
+          of: of < p.pans ? of : undefined,
           ...next,
         },
       }),
@@ -135,7 +146,19 @@ function PourRow({ pour: p }: { pour: Pour }) {
             </span>
           )}
         </span>
-        <span className="flex flex-wrap gap-2">
+        <span className="flex flex-wrap gap-2 items-center">
+          {p.pans > 1 && !p.boxedOn && (
+            <Select
+              aria-label={`How many pans of ${p.name}`}
+              className="select select-sm w-24"
+              value={String(of)}
+              options={Array.from({ length: p.pans }, (_, i) => {
+                const n = p.pans - i;
+                return [String(n), n === p.pans ? `all ${n}` : `${n} of ${p.pans}`] as const;
+              })}
+              onChange={(n) => setOf(Number(n))}
+            />
+          )}
           {!p.secondOn && !p.hardOn && !p.boxedOn && act("Second pour", { secondOn: today })}
           {!p.hardOn && !p.boxedOn && act("Hard", { hardOn: today })}
           {p.hardOn && !p.boxedOn && act("Into the box", { boxedOn: today })}

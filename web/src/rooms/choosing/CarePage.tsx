@@ -1,5 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { client, data } from "../../api/client";
+import { dayInWords, localDay } from "../../ui/dates";
 import { counted } from "../../ui/words";
 import { StripTile } from "../collection/StripTile";
 import { FoundPage, useFindParam } from "./FoundPage";
@@ -33,6 +34,10 @@ export function CarePage() {
     >
       {care && (
         <>
+          <p className="hidden print:block mb-3">
+            <span className="font-book text-2xl block">Care of paints: {find}</span>
+            Molvet, {dayInWords(localDay(new Date().toISOString()))}
+          </p>
           <div className="rule-box p-3 max-w-3xl mb-5">
             <p>{care.guidance}</p>
             <p className="quiet mt-1">{care.deferral}</p>

@@ -6,6 +6,8 @@ import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { useLater } from "../../ui/useLater";
 import { counted } from "../../ui/words";
+import { PerMl } from "../arrival/LineCard";
+import { StripTile } from "../collection/StripTile";
 import { ChoosingNav } from "./ChoosingNav";
 
 const MOST = 12;
@@ -78,7 +80,9 @@ export function ComparePage() {
           ))}
           <Strips view={view} crops={crops} onLeave={(id) => set(ids.filter((i) => i !== id))} />
           <Sentences view={view} />
+          <Between view={view} />
           <Voices view={view} />
+          {view.paints.length <= 4 && view.paints.map((c) => <Prices key={c.paint.id} paint={c.paint} />)}
           {ids.length > 0 && ids.length < MOST && <Like first={ids[0]} onTake={set} />}
         </>
       )}
@@ -237,6 +241,43 @@ function Strips({
   );
 }
 
+/** What is here between two paints, such as the green between two greens. */
+function Between({ view }: { view: Schemas["ComparisonView"] }) {
+  if (view.between.length === 0) return null;
+  const [one, other] = view.paints;
+  return (
+    <section className="mt-6" aria-label="Between them">
+      <h2 className="font-semibold mb-1">What lies between them</h2>
+      <ul className="grid gap-4 grid-cols-[repeat(auto-fill,minmax(170px,1fr))] max-w-5xl">
+        {view.between.map((b) => (
+          <li key={b.paint.id}>
+            <StripTile
+              paint={b.paint}
+              note={`ΔE00 ${b.fromOne} from ${one.paint.name}, ${b.fromOther} from ${other.paint.name}`}
+            />
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
+
+/** What each of two to four cost, then, in a sale and by the chart. */
+function Prices({ paint }: { paint: Schemas["PaintEntry"] }) {
+  const prices = useQuery({
+    queryKey: ["came-with", paint.id],
+    queryFn: () =>
+      data(client.GET("/api/paints/{paint}/arrivals", { params: { path: { paint: paint.id } } })),
+  }).data?.prices;
+  if (!prices || prices.length === 0) return null;
+  return (
+    <section className="mt-4" aria-label={`Prices of ${paint.name}`}>
+      <h3 className="paint-name">{paint.name}</h3>
+      <PerMl prices={prices} />
+    </section>
+  );
+}
+
 function Run({ compared: c }: { compared: Compared }) {
   if (!c.strip) {
     return (
@@ -324,7 +365,14 @@ function Voices({ view }: { view: Schemas["ComparisonView"] }) {
           <tbody>
             {view.paints.map((c) => (
               <tr key={c.paint.id} className="border-t border-[var(--rule)] align-top">
-                <td className="paint-name pr-5 py-1.5">{c.paint.name}</td>
+                <td className="pr-5 py-1.5 max-w-[15rem]">
+                  <span className="paint-name">{c.paint.name}</span>
+                  {c.promises.map((said) => (
+                    <span key={said} className="block text-sm">
+                      {said}
+                    </span>
+                  ))}
+                </td>
                 <td className="code pr-5 pt-2">{c.paint.recipe.join(" + ") || "not known"}</td>
                 {TRAITS.map((t) => {
                   const v = c.voices[t];

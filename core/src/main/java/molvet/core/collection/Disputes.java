@@ -77,6 +77,7 @@ public final class Disputes {
         STRAYS_FROM_PIGMENT(
                 "farther from its pigment’s colour than that pigment varies", Remedy.PAINT_AGAIN, Remedy.LOOK_AT_TUBE),
         SAME_RECIPE_TWO_NAMES("one maker, one recipe, two names of one hue", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
+        MISLEADING_NAME("a name that says another colour", Remedy.LOOK_AT_TUBE, Remedy.PAINT_AGAIN),
         OLD_NAME_OTHER_PIGMENT("an old name for other pigments", Remedy.LOOK_AT_TUBE),
         NAME_ALIKES("one name, other recipes", Remedy.LOOK_AT_TUBE);
 
@@ -115,6 +116,7 @@ public final class Disputes {
      *
      * @param labelText what the label says of pigments, as written; empty where it says nothing
      * @param massTone as one’s own paper shows it
+     * @param seen the family its own swatch lies in
      */
     public record Party(
             long paint,
@@ -124,7 +126,8 @@ public final class Disputes {
             Recipe recipe,
             String labelText,
             Map<Trait, Said> said,
-            Optional<Lab> massTone) {
+            Optional<Lab> massTone,
+            Optional<Family> seen) {
         private DoubtfulLabels.Label label() {
             return new DoubtfulLabels.Label(paint, name, maker, line, recipe, massTone);
         }
@@ -163,6 +166,8 @@ public final class Disputes {
         promises(p, all);
         claims(p, all);
         unsaid(p).ifPresent(all::add);
+        MisleadingName.of(p.name, p.recipe, p.seen, reference)
+                .ifPresent(said -> all.add(new Dispute(Kind.MISLEADING_NAME, 1, p.paint, said, List.of())));
         labels.about(p.label()).forEach(d -> doubted(d).ifPresent(all::add));
         return all;
     }
@@ -186,7 +191,10 @@ public final class Disputes {
         List<Dispute> all = new ArrayList<>();
         switch (group.by) {
             case NAME -> namesakes(paints).ifPresent(all::add);
-            case PIGMENT -> strays(PigmentCode.of(group.of), paints, all);
+            case PIGMENT -> {
+                strays(PigmentCode.of(group.of), paints, all);
+                shades(paints, all);
+            }
             case RECIPE ->
                 labels.amongOneRecipe(paints.stream().map(Party::label).toList())
                         .forEach(d -> doubted(d).ifPresent(all::add));
@@ -195,6 +203,26 @@ public final class Disputes {
                         .forEach(d -> doubted(d).ifPresent(all::add));
         }
         return all;
+    }
+
+    /** A “greenish” that is the redder of two of one pigment, and the other the greener. */
+    private static void shades(List<Party> paints, List<Dispute> all) {
+        for (Party green : paints) {
+            if (!MisleadingName.saysGreener(green.name) || green.massTone.isEmpty()) continue;
+            for (Party red : paints) {
+                if (!MisleadingName.saysRedder(red.name) || red.massTone.isEmpty()) continue;
+                double hue = green.massTone.get().hue();
+                double other = red.massTone.get().hue();
+                if (!MisleadingName.isRedder(hue, other)) continue;
+                all.add(new Dispute(
+                        Kind.MISLEADING_NAME,
+                        2,
+                        green.paint,
+                        green.name + " is named for its green side, but your own swatches show it redder than "
+                                + red.name + ": hue " + Math.round(hue) + "° against " + Math.round(other) + "°.",
+                        List.of(red.paint)));
+            }
+        }
     }
 
     private static Optional<Dispute> doubted(DoubtfulLabels.Doubt d) {

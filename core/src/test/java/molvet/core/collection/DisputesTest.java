@@ -40,7 +40,8 @@ class DisputesTest {
                 codes.isEmpty() ? Recipe.NONE : Recipe.of(codes.split(" ")),
                 codes,
                 said,
-                Optional.ofNullable(colour));
+                Optional.ofNullable(colour),
+                Optional.empty());
     }
 
     private static Map<Trait, Disputes.Said> said(Trait trait, String written, Grade label, Grade paper) {
@@ -101,9 +102,42 @@ class DisputesTest {
     @Test
     void whatIsNotPrintedIsTwoDifferentThings() {
         assertThat(kinds(party(1, "Quay", "", Map.of(), null))).containsExactly(Disputes.Kind.NO_PIGMENTS);
-        Disputes.Party byName =
-                new Disputes.Party(1, "Quay", "", "", Recipe.NONE, "secret blend", Map.of(), Optional.empty());
+        Disputes.Party byName = new Disputes.Party(
+                1, "Quay", "", "", Recipe.NONE, "secret blend", Map.of(), Optional.empty(), Optional.empty());
         assertThat(kinds(byName)).containsExactly(Disputes.Kind.RECIPE_BY_NAME);
+    }
+
+    /** What pigments usually look like: common practice, no published source. */
+    @ParameterizedTest
+    @CsvSource({
+        "Dusk Violet, PB60, , The name says violet; PB60 usually makes a blue.",
+        "Thrift Pink, PR122, VIOLET, The name says pink; your own swatch is a violet.",
+        "Loch Green, PB29, BLUE, The name says green; your own swatch is a blue.",
+        "Loch Blue, PB29, BLUE,",
+        "Deep Yellow, PY65, ORANGE,",
+        "Quay Red, PV19, PINK,",
+        "Violet Grey, PBk7, BLACK,",
+        "Violet, PBr7, EARTH,",
+        "Heather, PB60, BLUE,"
+    })
+    void aPlainColourWordIsHeldAgainstTheColour(String name, String code, Family seen, String said) {
+        assertThat(MisleadingName.of(name, Recipe.of(code), Optional.ofNullable(seen), REFERENCE))
+                .isEqualTo(Optional.ofNullable(said));
+    }
+
+    @Test
+    void aGreenishThatIsTheRedderOfTwoIsDoubted() {
+        Disputes.Party greenish = party(1, "Sea Blue greenish", "PB29", Map.of(), Lab.of(30, 24, -50));
+        Disputes.Party reddish = party(2, "Sea Blue reddish", "PB29", Map.of(), Lab.of(30, 10, -50));
+        assertThat(DISPUTES.among(List.of(greenish, reddish)))
+                .filteredOn(d -> d.kind() == Disputes.Kind.MISLEADING_NAME)
+                .singleElement()
+                .satisfies(d -> {
+                    assertThat(d.paint()).isEqualTo(1);
+                    assertThat(d.others()).containsExactly(2L);
+                });
+        Disputes.Party greener = party(1, "Sea Blue greenish", "PB29", Map.of(), Lab.of(30, 0, -50));
+        assertThat(DISPUTES.among(List.of(greener, reddish))).noneMatch(d -> d.kind() == Disputes.Kind.MISLEADING_NAME);
     }
 
     @Test
@@ -215,7 +249,8 @@ class DisputesTest {
                         recipe.isEmpty() ? Recipe.NONE : Recipe.of(recipe.split("\\+")),
                         recipe,
                         Map.of(),
-                        seen ? Optional.of(Lab.of(l, a, 10)) : Optional.empty()))
+                        seen ? Optional.of(Lab.of(l, a, 10)) : Optional.empty(),
+                        Optional.empty()))
                 .list()
                 .ofMinSize(1)
                 .ofMaxSize(14);

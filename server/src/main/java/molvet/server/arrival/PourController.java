@@ -22,8 +22,10 @@ import java.util.Optional;
 import molvet.core.arrival.Pour;
 import molvet.core.collection.Accession;
 import molvet.core.collection.HoldingForm;
+import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Problems;
 import org.jspecify.annotations.Nullable;
@@ -38,6 +40,7 @@ import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
+import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 
@@ -77,8 +80,32 @@ class PourController {
             String because,
             @Nullable String currency) {}
 
+    /** A tube that could be poured, with what is left in it. */
+    record TubeView(long holding, long paint, String name, String maker, BigDecimal left) {}
+
+    record TubeList(List<TubeView> tubes) {}
+
+    @GetMapping("/api/pours/tubes")
+    TubeList tubes(Collector me) {
+        return new TubeList(store.tubes(me).stream()
+                .map(t -> new TubeView(
+                        t.id(), t.paintId(), t.paint(), t.maker(), Pours.left(t).stripTrailingZeros()))
+                .toList());
+    }
+
+    @PostMapping("/api/pours")
+    PourList pourAll(Collector me, @RequestBody Pours.NewPours typed) {
+        pours.pourAll(me, typed);
+        return all(me);
+    }
+
     @GetMapping("/api/holdings/{holding}/pours")
-    PourPlan plan(Collector me, @PathVariable long holding) {
+    PourPlan plan(
+            Collector me,
+            @PathVariable long holding,
+            @RequestParam(required = false) @Nullable String form,
+            @RequestParam(required = false) @Nullable String each) {
+        BigDecimal typed = Fields.text(each).isBlank() ? null : Decimals.parse("each", Fields.text(each));
         PourStore.Tube t = pours.tube(me, holding);
         Pour.Hardening hard = Pour.hardening(t.maker(), t.honey(), store.becameHard(me));
         return new PourPlan(
@@ -87,15 +114,14 @@ class PourController {
                 t.paint(),
                 Pours.left(t).stripTrailingZeros(),
                 List.of(HoldingForm.HALF_PAN, HoldingForm.FULL_PAN, HoldingForm.MINI_PAN).stream()
-                        .map(f -> fills(t, f))
+                        .map(f -> fills(t, f, typed != null && f.name().equals(form) ? typed : Pour.usual(f)))
                         .toList(),
                 hard.days(),
                 hard.because(),
                 t.currency());
     }
 
-    private static Fills fills(PourStore.Tube t, HoldingForm form) {
-        BigDecimal each = Pour.usual(form);
+    private static Fills fills(PourStore.Tube t, HoldingForm form, BigDecimal each) {
         Optional<Pour.Plan> once = plan(t, each, false);
         Optional<Pour.Plan> twice = plan(t, each, true);
         return new Fills(
@@ -167,8 +193,7 @@ class PourController {
 
     @PutMapping("/api/pours/{pour}")
     PourView change(Collector me, @PathVariable long pour, @RequestBody Pours.ChangedPour changed) {
-        pours.change(me, pour, changed);
-        return one(me, pour);
+        return one(me, pours.change(me, pour, changed));
     }
 
     private PourView view(Collector me, PourStore.PourRow p, List<Pour.Became> own) {

@@ -65,6 +65,19 @@ class PourStore {
                 """).params(me.id(), holding).query(Tube.class).optional();
     }
 
+    /** Every tube and bottle that holds paint of a known volume. */
+    List<Tube> tubes(Collector me) {
+        return db.sql("""
+                select h.id, h.paint_id, h.form, h.volume, h.left_percent, h.state, h.price, h.currency, h.version, p.name paint,
+                       coalesce(m.name, '') maker, coalesce(l.honey, false) honey
+                from holding h join paint p on p.id = h.paint_id left join maker m on m.id = p.maker_id
+                     left join line l on l.id = p.line_id
+                where h.collector_id = ? and h.form in ('TUBE', 'BOTTLE') and h.state = 'HERE' and h.left_percent > 0
+                  and h.volume > 0
+                order by p.order_key, p.id limit 1000
+                """).param(me.id()).query(Tube.class).list();
+    }
+
     private static final String POUR = """
             select o.id, o.paint_id, o.holding_id, o.form, o.pans, o.each_ml, o.second_ml, o.poured_on, o.second_on, o.hard_on,
                    o.boxed_on, o.kept_where, o.seen, o.note, o.version, p.accession, p.name paint,

@@ -22,6 +22,7 @@ import molvet.server.platform.Fields;
 import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Rows;
+import molvet.server.platform.Stale;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -56,8 +57,12 @@ public class Pours {
             @OneOf(Pour.Seen.class) @Nullable List<String> seen,
             @Nullable String note) {}
 
-    /** What became of a pour; {@code secondOn} pours the second time. */
+    /**
+     * What became of a pour; {@code secondOn} pours the second time. {@code of}: how many of its pans it is said of, all if left
+     * out; those become a pour of their own.
+     */
     public record ChangedPour(
+            @Nullable Integer of,
             @Nullable String secondOn,
             @Nullable String hardOn,
             @Nullable String boxedOn,
@@ -162,9 +167,70 @@ public class Pours {
                 me, "holding", t.id(), Map.of("left_percent", percent, "state", percent == 0 ? "USED_UP" : t.state()));
     }
 
+    /** Many tubes poured alike, in one act. */
+    public record NewPours(List<Long> holdings, NewPour pour) {}
+
     @Transactional
-    public void change(Collector me, long id, ChangedPour typed) {
-        PourStore.PourRow p = store.pour(me, id).orElseThrow(() -> new NotFound("There is no such pour."));
+    public void pourAll(Collector me, NewPours typed) {
+        List<Long> tubes = typed.holdings() == null
+                ? List.of()
+                : typed.holdings().stream().distinct().toList();
+        if (tubes.isEmpty() || tubes.size() > MOST_TUBES) {
+            throw Refusal.of("holdings", "Choose between 1 and " + MOST_TUBES + " tubes.", "Tick those you pour.");
+        }
+        acts.act(
+                me,
+                () -> "Poured " + tubes.size() + (tubes.size() == 1 ? " tube" : " tubes"),
+                () -> tubes.forEach(t -> pour(me, t, typed.pour())));
+    }
+
+    private static final int MOST_TUBES = 200;
+
+    /** @return the pour that was changed: itself, or the one that was split off */
+    @Transactional
+    public long change(Collector me, long id, ChangedPour typed) {
+        PourStore.PourRow all = store.pour(me, id).orElseThrow(() -> new NotFound("There is no such pour."));
+        int of = typed.of() == null ? all.pans() : typed.of();
+        if (of < 1 || of > all.pans()) {
+            throw Refusal.of(
+                    "of", "There are " + all.pans() + " pans of it, not " + of + ".", "Write how many of them.");
+        }
+        if (of == all.pans()) return changeAll(me, all, typed, typed.version());
+        if (typed.version() != null && typed.version() != all.version()) {
+            throw new Stale("It was changed in another window since you opened it. Nothing was changed.", all.id());
+        }
+        return acts.act(me, () -> "Changed " + of + " of the pans of " + all.paint(), () -> {
+            long part = split(me, all, of);
+            return changeAll(me, store.pour(me, part).orElseThrow(), typed, null);
+        });
+    }
+
+    /** Some pans of a pour become a pour of their own. */
+    private long split(Collector me, PourStore.PourRow p, int pans) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("paint_id", p.paintId());
+        row.put("holding_id", p.holdingId());
+        row.put("form", p.form());
+        row.put("pans", pans);
+        row.put("each_ml", p.eachMl());
+        row.put("second_ml", p.secondMl());
+        row.put("poured_on", p.pouredOn());
+        row.put("second_on", p.secondOn());
+        row.put("hard_on", p.hardOn());
+        row.put("boxed_on", p.boxedOn());
+        row.put("kept_where", p.keptWhere());
+        row.put("seen", p.seen());
+        row.put("note", p.note());
+        long part = rows.add(me, "pour", row);
+        rows.change(me, "pour", p.id(), Map.of("pans", p.pans() - pans));
+        List<Long> holdings = store.pansOf(me, p.id());
+        holdings.subList(Math.max(0, holdings.size() - pans), holdings.size())
+                .forEach(h -> rows.change(me, "holding", h, Map.of("pour_id", part)));
+        return part;
+    }
+
+    private long changeAll(Collector me, PourStore.PourRow p, ChangedPour typed, @Nullable Integer read) {
+        long id = p.id();
         LocalDate second = day("secondOn", typed.secondOn(), p.pouredOn());
         LocalDate hard = day("hardOn", typed.hardOn(), p.pouredOn());
         LocalDate boxed = day("boxedOn", typed.boxedOn(), p.pouredOn());
@@ -192,9 +258,9 @@ public class Pours {
         if (typed.note() != null) row.put("note", Words.lines("note", typed.note(), 1000));
         acts.act(me, () -> said(p, poursAgain, hard, boxed), () -> {
             if (poursAgain && tube.isPresent()) takeFromTube(me, tube.get(), needed);
-            int version = typed.version() == null ? p.version() : typed.version();
-            rows.change(me, "pour", id, row, version, () -> p.id());
+            rows.change(me, "pour", id, row, read == null ? p.version() : read, () -> p.id());
         });
+        return id;
     }
 
     private static String said(

@@ -11,12 +11,16 @@ import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.choosing.Comparison;
 import molvet.core.choosing.Sample;
+import molvet.core.collection.MisleadingName;
 import molvet.core.collection.Strip;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Grade;
+import molvet.core.pigment.NamePromise;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.VoiceStore;
@@ -44,8 +48,10 @@ class CompareController {
     private final VoiceStore store;
     private final PaintViews views;
     private final Samples samples;
+    private final PigmentReference reference;
 
-    CompareController(VoiceStore store, PaintViews views, Samples samples) {
+    CompareController(VoiceStore store, PaintViews views, Samples samples, PigmentReference reference) {
+        this.reference = reference;
         this.store = store;
         this.views = views;
         this.samples = samples;
@@ -71,6 +77,7 @@ class CompareController {
             @Nullable Integer place,
             @Nullable LabValue full,
             @Nullable String overBlack,
+            List<String> promises,
             Map<String, TraitWords> voices) {}
 
     record PairSaid(long one, long other, double full, double middle, double tint, String said) {}
@@ -83,7 +90,11 @@ class CompareController {
             List<List<Double>> middle,
             List<List<Double>> tint,
             List<PairSaid> pairs,
+            List<BetweenThem> between,
             List<String> notes) {}
+
+    /** A measured paint that lies between two others in colour, with how far from each. */
+    record BetweenThem(PaintViews.PaintEntry paint, double fromOne, double fromOther) {}
 
     private record Compared(List<VoiceRow> rows, List<Sample> measured, Optional<Comparison> comparison) {}
 
@@ -121,6 +132,7 @@ class CompareController {
                                     place,
                                     r.massTone().map(LabValue::of).orElse(null),
                                     r.overBlack().map(CompareController::hex).orElse(null),
+                                    promises(r),
                                     voices(r));
                         })
                         .toList(),
@@ -129,8 +141,55 @@ class CompareController {
                 c.comparison.map(Comparison::middle).orElse(List.of()),
                 c.comparison.map(Comparison::tint).orElse(List.of()),
                 c.comparison.map(CompareController::pairs).orElse(List.of()),
+                between(me, c.rows),
                 notes);
     }
+
+    /** What the name says against what the recipe and the paper show; only where it is not kept. */
+    private List<String> promises(VoiceRow r) {
+        List<String> all = new ArrayList<>();
+        NamePromise.in(r.name(), r.pigments(), reference).stream()
+                .filter(n -> !n.kept())
+                .forEach(n -> all.add(n.said()));
+        MisleadingName.of(r.name(), r.pigments(), r.seen(), reference).ifPresent(all::add);
+        return all;
+    }
+
+    /** Of exactly two: what is here that lies between them, the least out of the way first. */
+    private List<BetweenThem> between(Collector me, List<VoiceRow> rows) {
+        if (rows.size() != 2 || rows.stream().anyMatch(r -> r.massTone().isEmpty())) return List.of();
+        Lab one = rows.get(0).massTone().orElseThrow();
+        Lab other = rows.get(1).massTone().orElseThrow();
+        double apart = one.differenceFrom(other);
+        if (apart < LEAST_APART) return List.of();
+        record Found(long id, double a, double b) {}
+        List<Found> found = store.all(me).stream()
+                .filter(r -> r.massTone().isPresent() && rows.stream().noneMatch(x -> x.id() == r.id()))
+                .map(r -> new Found(
+                        r.id(),
+                        r.massTone().get().differenceFrom(one),
+                        r.massTone().get().differenceFrom(other)))
+                .filter(f -> f.a + f.b <= apart * DETOUR && Math.min(f.a, f.b) > apart / 5)
+                .sorted(Comparator.comparingDouble(f -> f.a + f.b))
+                .limit(MOST_BETWEEN)
+                .toList();
+        Map<Long, PaintViews.PaintEntry> entries = new HashMap<>();
+        views.entries(me, found.stream().map(Found::id).toList()).forEach(e -> entries.put(e.id(), e));
+        return found.stream()
+                .map(f -> new BetweenThem(entries.get(f.id), tenth(f.a), tenth(f.b)))
+                .toList();
+    }
+
+    private static double tenth(double v) {
+        return Math.round(v * 10) / 10.0;
+    }
+
+    /** Nearer than this, in ΔE00, nothing is looked for between two. */
+    private static final double LEAST_APART = 4;
+    /** The way through a paint between two is at most so much longer than the straight one. */
+    private static final double DETOUR = 1.25;
+
+    private static final int MOST_BETWEEN = 6;
 
     private static List<PairSaid> pairs(Comparison c) {
         return c.sentences().stream()
@@ -296,6 +355,15 @@ class CompareController {
                                     .equals(own.pigments().fingerprint()))
                             .toList());
         }
+        if (own.pigments().isMixture()) {
+            group(
+                    groups,
+                    "of nearly the same pigments, one more or less",
+                    own,
+                    all.stream()
+                            .filter(r -> isOneApart(own.pigments(), r.pigments()))
+                            .toList());
+        }
         own.massTone()
                 .ifPresent(m -> group(
                         groups,
@@ -308,6 +376,16 @@ class CompareController {
                                         r -> r.massTone().get().differenceFrom(m)))
                                 .toList()));
         return new LikeGroups(groups);
+    }
+
+    /** Whether one recipe holds all of the other and one pigment more, and both are mixtures. */
+    private static boolean isOneApart(Recipe one, Recipe other) {
+        boolean more = one.pigments().size() > other.pigments().size();
+        Recipe small = more ? other : one;
+        Recipe large = more ? one : other;
+        return small.isMixture()
+                && large.pigments().size() == small.pigments().size() + 1
+                && large.pigments().containsAll(small.pigments());
     }
 
     private static void group(List<LikeGroup> groups, String words, VoiceRow own, List<VoiceRow> rows) {

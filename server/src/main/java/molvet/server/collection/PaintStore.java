@@ -127,6 +127,14 @@ public class PaintStore {
                 .list();
     }
 
+    /** The family the measured swatch of a paint lies in. */
+    Optional<String> seen(Collector me, long paint) {
+        return db.sql("select hue from paint where id = ? and collector_id = ? and mass_l is not null and hue <> ''")
+                .params(paint, me.id())
+                .query(String.class)
+                .optional();
+    }
+
     /** How many paints there are of each maker. */
     Map<Long, Integer> countByMaker(Collector me) {
         Map<Long, Integer> all = new HashMap<>();

@@ -8,8 +8,10 @@ import java.util.Map;
 import java.util.Optional;
 import molvet.core.collection.Accession;
 import molvet.core.collection.Evidence;
+import molvet.core.collection.Family;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
+import molvet.core.collection.MisleadingName;
 import molvet.core.collection.PaperWord;
 import molvet.core.collection.Standing;
 import molvet.core.collection.Strip;
@@ -314,6 +316,8 @@ public class PaintViews {
         notes.addAll(doubts.about(label.recipe(), p.name()));
         NamePromise.in(p.name(), label.recipe(), reference)
                 .forEach(n -> notes.add(Note.of(p.name(), n.kept() ? "name" : "name-not-kept", n.said())));
+        MisleadingName.of(p.name(), label.recipe(), store.seen(me, id).map(Family::valueOf), reference)
+                .ifPresent(said -> notes.add(Note.of(p.name(), "name-not-kept", said)));
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
         List<PaintStore.ObservationRow> observations = store.observations(me, id);
         Optional<Measured> reading = facts.measured(me, id);

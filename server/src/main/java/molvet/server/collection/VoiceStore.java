@@ -11,6 +11,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.collection.Disputes;
+import molvet.core.collection.Family;
 import molvet.core.collection.Strip;
 import molvet.core.collection.WishLimit;
 import molvet.core.colour.Lab;
@@ -108,10 +109,15 @@ public class VoiceStore {
             };
         }
 
+        /** The family its own swatch lies in. */
+        public Optional<Family> seen() {
+            return massL == null || hue.isEmpty() ? Optional.empty() : Optional.of(Family.valueOf(hue));
+        }
+
         public Disputes.Party party() {
             Map<Trait, Disputes.Said> said = new LinkedHashMap<>();
             heard().forEach((t, h) -> said.put(t, new Disputes.Said(written(t), h.label(), h.paper())));
-            return new Disputes.Party(id, name, maker, line, pigments(), labelText, said, massTone());
+            return new Disputes.Party(id, name, maker, line, pigments(), labelText, said, massTone(), seen());
         }
     }
 

@@ -324,7 +324,7 @@ class DemoArrivals {
                     me,
                     pour,
                     new Pours.ChangedPour(
-                            on.plusDays(2).toString(), on.plusDays(6).toString(), null, null, null, null, null));
+                            null, on.plusDays(2).toString(), on.plusDays(6).toString(), null, null, null, null, null));
         }
     }
 }

@@ -230,6 +230,60 @@ class CardsPoursLabelsTest {
     }
 
     @Test
+    void manyTubesArePouredInOneGoAndEveryPanHasItsOwnState() {
+        Api me = Api.collector();
+        List<Long> tubes = new java.util.ArrayList<>();
+        for (String name : List.of("Dune", "Skerry", "Kelp")) {
+            tubes.add(me.post("/api/paints", Map.of("name", name, "form", "TUBE", "volume", "15"))
+                    .must(201)
+                    .json()
+                    .at("/holdings/0/id")
+                    .asLong());
+        }
+        assertThat(me.get("/api/pours/tubes").must(200).json().get("tubes")).hasSize(3);
+        JsonNode poured = me.post(
+                        "/api/pours",
+                        Map.of("holdings", tubes, "pour", Map.of("form", "HALF_PAN", "pans", 3, "on", "2026-10-01")))
+                .must(200)
+                .json();
+        assertThat(poured.get("pours")).hasSize(3);
+        JsonNode first = poured.at("/pours/0");
+        long id = first.get("id").asLong();
+        JsonNode hard = me.put(
+                        "/api/pours/" + id,
+                        Map.of(
+                                "of",
+                                1,
+                                "hardOn",
+                                "2026-10-20",
+                                "version",
+                                first.get("version").asInt()))
+                .must(200)
+                .json();
+        assertThat(hard.get("pans").asInt()).isEqualTo(1);
+        assertThat(hard.get("hardOn").asString()).isEqualTo("2026-10-20");
+        assertThat(hard.get("holdings")).hasSize(1);
+        JsonNode rest = me.get("/api/pours/" + id).must(200).json();
+        assertThat(rest.get("pans").asInt()).isEqualTo(2);
+        assertThat(rest.get("hardOn").isNull()).isTrue();
+        me.undoLast();
+        assertThat(me.get("/api/pours/" + id).json().get("holdings")).hasSize(3);
+        me.undoLast();
+        assertThat(me.get("/api/pours").json().get("pours")).isEmpty();
+        JsonNode typed = me.get("/api/holdings/" + tubes.get(0) + "/pours?form=FULL_PAN&each=5")
+                .must(200)
+                .json();
+        assertThat(typed.get("fills")
+                        .valueStream()
+                        .filter(f -> f.get("form").asString().equals("FULL_PAN"))
+                        .findFirst()
+                        .orElseThrow()
+                        .get("once")
+                        .asInt())
+                .isEqualTo(3);
+    }
+
+    @Test
     void whatCannotBePouredIsSaid() {
         Api me = Api.collector();
         long tube = tube(me, line(me, "Kelpwick", true), "Dusk Heather");
