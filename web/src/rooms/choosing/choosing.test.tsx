@@ -38,6 +38,7 @@ const compared = (id: number, name: string, place: number) => ({
   strip: ["#102040", "#8090b0", "#e0e4ec"],
   place,
   overBlack: place === 0 ? "#222244" : undefined,
+  promises: [],
   voices: VOICES,
 });
 const COMPARISON = {
@@ -55,6 +56,7 @@ const COMPARISON = {
     [0, 4.5],
     [4.5, 0],
   ],
+  between: [],
   pairs: [
     {
       one: 1,
