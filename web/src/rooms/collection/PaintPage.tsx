@@ -50,6 +50,7 @@ export function PaintPage() {
   }
   if (!p) return <Page title="…">{null}</Page>;
   const readings = p.swatches.flatMap((s) => s.readings);
+  const place = p.swatches.find((s) => s.state === "CURRENT" && s.place)?.place;
   const reading = readings.find((r) => r.counts) ?? readings[0];
 
   return (
@@ -65,6 +66,12 @@ export function PaintPage() {
         <>
           <span className="code text-base-content">{p.accession}</span> · {facts(p)}
           {p.holdings.length > 0 && ` · ${words(p.standing)}`}
+          {place && (
+            <>
+              {" "}
+              · swatch at <span className="code text-base-content font-bold">{place}</span>
+            </>
+          )}
         </>
       }
       aside={

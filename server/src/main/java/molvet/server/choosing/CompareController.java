@@ -161,7 +161,7 @@ class CompareController {
         Lab one = rows.get(0).massTone().orElseThrow();
         Lab other = rows.get(1).massTone().orElseThrow();
         double apart = one.differenceFrom(other);
-        if (apart < LEAST_APART) return List.of();
+        if (apart < LEAST_APART || apart > MOST_APART) return List.of();
         record Found(long id, double a, double b) {}
         List<Found> found = store.all(me).stream()
                 .filter(r -> r.massTone().isPresent() && rows.stream().noneMatch(x -> x.id() == r.id()))
@@ -186,6 +186,8 @@ class CompareController {
 
     /** Nearer than this, in ΔE00, nothing is looked for between two. */
     private static final double LEAST_APART = 4;
+    /** Between colours farther apart lie only greys. */
+    private static final double MOST_APART = 20;
     /** The way through a paint between two is at most so much longer than the straight one. */
     private static final double DETOUR = 1.25;
 
