@@ -68,6 +68,9 @@ final class CellReader {
         this.down = down;
     }
 
+    /** Whether its steps run from pale to strong. */
+    private boolean turned;
+
     /** One colour found in an area, and how much of the area spoke for it. */
     private record Seen(Lab lab, double kept, double bare) {}
 
@@ -176,12 +179,28 @@ final class CellReader {
             return WashRun.seen(massTone, tint, bits);
         }
 
+        /** Steps that run from pale to strong were painted from the other end. */
+        private void turnIfPaintedFromPale() {
+            boolean steps = curve.size() > 2 && tint.l() < massTone.l() - OTHER_WAY;
+            if (!steps) return;
+            Lab strong = tint;
+            double strongSpread = tintSpread;
+            tint = massTone;
+            tintSpread = spread;
+            massTone = strong;
+            spread = strongSpread;
+            Collections.reverse(curve);
+            turned = true;
+            notes.add("Its steps were painted from pale to strong, and are read that way round.");
+        }
+
         CellReading reading(Plan.Cell cell) {
+            turnIfPaintedFromPale();
             Lab white = rendering.white();
             boolean bare =
                     distance(massTone, white) < BARE && curve.stream().allMatch(c -> distance(c, white) < BARE + 1);
             double separation = bare ? 0 : separation(blocks);
-            Optional<Covering> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
+            Optional<Hidden> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
             double confidence = confidence(cell, kept, clipped, small, bareShare, bare, massTone);
             if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
             if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
@@ -192,14 +211,11 @@ final class CellReader {
                     thinned(),
                     bare ? Optional.empty() : grain.variation(),
                     bare ? 0 : grain.visible(),
-                    covering.map(Covering::share),
-                    covering.map(Covering::overBlack),
+                    covering.map(Hidden::share),
+                    covering.map(Hidden::overBlack),
                     separation,
                     new CellReading.Margins(
-                            spread,
-                            tintSpread,
-                            bare ? Optional.empty() : grain.margin(),
-                            covering.map(Covering::margin)),
+                            spread, tintSpread, bare ? Optional.empty() : grain.margin(), covering.map(Hidden::margin)),
                     confidence,
                     bare,
                     List.copyOf(notes));
@@ -448,19 +464,18 @@ final class CellReader {
     // ---- covering ---------------------------------------------------------------------------------------------
 
     /** @param margin half of what its two halves along the line differ by */
-    private record Covering(double share, double margin, Lab overBlack) {}
+    private record Hidden(double share, double margin, Lab overBlack) {}
 
-    /**
-     * Luminance of the paint over black against that beside it, the black’s own taken off both: the contrast ratio of
-     * ISO 6504-3 (which sets paint over black against paint over white), freed of a black that is not quite black.
+    /** How far the paint hides a black line, by its luminance over it and beside it.
      */
-    private Optional<Covering> covering(Plan.Cell cell, Lab massTone, Lab tint) {
+    private Optional<Hidden> covering(Plan.Cell cell, Lab massTone, Lab tint) {
         List<Plan.Part> lines = concat(
                 cell.parts(PartKind.OPACITY_LINE).toList(),
                 cell.parts(PartKind.BLACK_BAR).toList());
+        List<Plan.Part> steps = cell.parts(PartKind.STEP).toList();
+        int first = turned ? steps.size() - 1 : 0;
         List<Plan.Part> strong = concat(
-                cell.parts(PartKind.MASS_TONE).toList(),
-                cell.parts(PartKind.STEP).limit(1).toList());
+                cell.parts(PartKind.MASS_TONE).toList(), steps.isEmpty() ? List.of() : List.of(steps.get(first)));
         if (strong.isEmpty()) strong = cell.parts(PartKind.FIELD).limit(1).toList();
         if (lines.isEmpty() || strong.isEmpty()) return Optional.empty();
         Rect line = lines.get(0).box();
@@ -492,13 +507,16 @@ final class CellReader {
             return Optional.empty();
         }
         double ground = Math.min(Math.max(pageBlack, 0.005), bare.get().luminance);
-        if (beside - ground < 0.03) {
+        if (beside - ground < 0.015) {
             notes.add("As dark as the line itself: covering is not told.");
             return Optional.empty();
         }
-        double share = (over.get().luminance - ground) / (beside - ground);
-        return Optional.of(new Covering(
-                Math.max(0, Math.min(1, share)),
+        return Optional.of(new Hidden(
+                Covering.of(
+                        over.get().luminance,
+                        ground,
+                        beside,
+                        rendering.white().toXyz().y()),
                 over.get().halves / (beside - ground),
                 colour(Area.of(over.get().box, Math.max(pitch, 0.1), light, map, lit, List.of())).lab));
     }

@@ -16,7 +16,7 @@ import molvet.core.pigment.Transparency;
  *     noise taken off: the share by which the film is thicker here than there. 0 is smooth, 0.2 strong; empty where no strength of it
  *     is neither too pale nor too dark to tell
  * @param grain the same as it meets the eye: standard deviation of L*
- * @param covering share of a black line that the paint hides, 0 to 1; empty without a line, or where the paint is as dark
+ * @param covering contrast ratio: luminance over black against that over white, 0 to 1; empty without a line, or where the paint is as dark
  * @param overBlack full strength over the black line or bar; empty where covering is
  * @param separation how far the colours of the wash stray from the one curve a single pigment thins along, in a*b*
  * @param margins how far each of these may be off, from parts of the cell against each other
@@ -39,7 +39,7 @@ public record CellReading(
         boolean bare,
         List<String> notes) {
     /** The version of this arithmetic, kept with every reading. */
-    public static final int ARITHMETIC = 4;
+    public static final int ARITHMETIC = 5;
 
     private static final double TELLS_HUE = 8;
     /** Degrees of hue; two readings of one swatch differ by one or two. */
@@ -97,6 +97,6 @@ public record CellReading(
     }
 
     public Optional<Transparency> covers() {
-        return covering.map(SwatchReading::covers);
+        return covering.map(c -> Covering.transparency(c, massTone));
     }
 }

@@ -63,6 +63,46 @@ public final class Light {
         return true;
     }
 
+    /**
+     * Whether the picture holds no colours: red, green and blue are one in all but stray pixels. A scanner in colour never gives
+     * that, not even of grey paint, for its noise differs from channel to channel.
+     */
+    public boolean isGrey() {
+        int coloured = 0;
+        int looked = 0;
+        for (int i = 0; i + 2 < rgb.length; i += 3 * GREY_STEP) {
+            float least = Math.min(rgb[i], Math.min(rgb[i + 1], rgb[i + 2]));
+            float most = Math.max(rgb[i], Math.max(rgb[i + 1], rgb[i + 2]));
+            if (most - least > GREY_APART * most + 1e-4f) coloured++;
+            looked++;
+        }
+        return coloured < looked * STRAY;
+    }
+
+    private static final int GREY_STEP = 7;
+    private static final float GREY_APART = 0.002f;
+    private static final double STRAY = 0.0005;
+
+    /** The share of a page’s pixels at which every channel is full: there the paper is burnt out. */
+    public double burnt(PageMap map, double width, double height) {
+        double[] c = new double[3];
+        int full = 0;
+        int all = 0;
+        for (int i = 1; i < BURNT_GRID; i++) {
+            for (int j = 1; j < BURNT_GRID; j++) {
+                PageMap.Point p = map.at(width * i / BURNT_GRID, height * j / BURNT_GRID);
+                if (!at(p.x(), p.y(), c)) continue;
+                all++;
+                if (Math.min(c[0], Math.min(c[1], c[2])) >= FULL) full++;
+            }
+        }
+        return all == 0 ? 0 : full / (double) all;
+    }
+
+    private static final int BURNT_GRID = 120;
+    /** Linear light of the brightest step but one of eight bits. */
+    private static final double FULL = 0.99;
+
     /** About the luminance of the pixel a point lies in, for looking at shapes; of the nearest one outside. */
     public double grey(double u, double v) {
         int i = (int) Math.max(0, Math.min(width - 1, u));

@@ -173,7 +173,19 @@ public final class SheetReader {
      */
     public PageReading read(
             Light light, PageMap map, Optional<Checker.Place> place, boolean camera, Predicate<Double> goOn) {
+        if (light.isGrey()) {
+            throw Refusal.of(
+                    "picture",
+                    "This picture holds no colours: it was scanned in greys, or in black and white.",
+                    "Scan the page in colour, at 24 or 48 bits, and send it again.");
+        }
         List<String> notes = new ArrayList<>();
+        double burnt = light.burnt(map, paper.width(), paper.height());
+        if (burnt > BURNT) {
+            notes.add("The paper is burnt out over " + percent(burnt)
+                    + " of the page: its exposure or contrast was set too high,"
+                    + " and pale washes come out too pale. Scan with automatic exposure and contrast off.");
+        }
         double ppm = map.pixelsPerMm(paper.width() / 2, paper.height() / 2);
         PaperLight lit = paperLight(light, map);
         double tilt = map.tilt(paper.width(), paper.height());
@@ -183,9 +195,13 @@ public final class SheetReader {
         Lab white = Lab.ofXyz(light.xyz(lit.mean()[0], lit.mean()[1], lit.mean()[2]));
         Trust trust = checker.isPresent()
                 ? Trust.CHECKED
-                : flat && isPaper(white) && lit.unevenness() < 0.12
+                : burnt <= BURNT && flat && isPaper(white) && lit.unevenness() < 0.12
                         ? Trust.SCANNED
-                        : lit.unevenness() < 0.35 && lit.roughness() < 0.02 && white.chroma() < 14 && white.l() > 62
+                        : burnt <= BURNT
+                                        && lit.unevenness() < 0.35
+                                        && lit.roughness() < 0.02
+                                        && white.chroma() < 14
+                                        && white.l() > 62
                                 ? Trust.PHOTOGRAPHED
                                 : Trust.WITHIN;
         Rendering rendering = checker.map(c -> Rendering.checked(c, light))
@@ -203,12 +219,21 @@ public final class SheetReader {
         List<Rect> black = blackBoxes();
         double pitch = Math.max(FINEST, 1 / Math.max(1, ppm));
         double pageBlack = pageBlack(light, map, lit, rendering);
+        List<Plan.Cell> inside =
+                page.cells().stream().filter(c -> isInside(c, light, map)).toList();
+        int outside = page.cells().size() - inside.size();
+        if (outside > 0) {
+            notes.add(outside + (outside == 1 ? " cell lies" : " cells lie")
+                    + " outside the picture, wholly or in part, and "
+                    + (outside == 1 ? "is" : "are") + " not read: scan the whole page for them.");
+        }
         List<CellReading> cells = cells(
+                inside,
                 cell -> new CellReader(
                                 light, map, lit, rendering, pitch, bare, black, pageBlack, trust, blur, ppm, down)
                         .read(cell),
                 goOn);
-        Map<Integer, Crop> crops = page.cells().parallelStream()
+        Map<Integer, Crop> crops = inside.parallelStream()
                 .filter(c -> c.painted().isPresent())
                 .collect(Collectors.toMap(Plan.Cell::index, c -> crop(c, light, map, lit, rendering, ppm)));
         return new PageReading(
@@ -238,11 +263,12 @@ public final class SheetReader {
     }
 
     /** Cell by cell, on as many processors as there are. */
-    private List<CellReading> cells(Function<Plan.Cell, CellReading> reading, Predicate<Double> goOn) {
+    private static List<CellReading> cells(
+            List<Plan.Cell> inside, Function<Plan.Cell, CellReading> reading, Predicate<Double> goOn) {
         AtomicInteger done = new AtomicInteger();
         AtomicBoolean stopped = new AtomicBoolean();
-        double all = page.cells().size();
-        return page.cells().parallelStream()
+        double all = inside.size();
+        return inside.parallelStream()
                 .map(cell -> {
                     if (stopped.get()) return Optional.<CellReading>empty();
                     CellReading read = reading.apply(cell);
@@ -252,6 +278,22 @@ public final class SheetReader {
                 .flatMap(Optional::stream)
                 .toList();
     }
+
+    /** Whether all that is painted of a cell lies in the picture. */
+    private static boolean isInside(Plan.Cell cell, Light light, PageMap map) {
+        if (cell.painted().isEmpty()) return true;
+        Rect box = cell.painted().get();
+        for (double x : new double[] {box.x(), box.right()}) {
+            for (double y : new double[] {box.y(), box.bottom()}) {
+                PageMap.Point p = map.at(x, y);
+                if (p.x() < 0 || p.y() < 0 || p.x() > light.width() || p.y() > light.height()) return false;
+            }
+        }
+        return true;
+    }
+
+    /** Of a page so much may be white to the brim before its paper counts as burnt out. */
+    private static final double BURNT = 0.25;
 
     private static boolean isPaper(Lab white) {
         return white.l() > 86 && white.l() < 100.5 && Math.abs(white.a()) < 4 && white.b() > -5 && white.b() < 11;

@@ -22,8 +22,8 @@ import molvet.core.pigment.Transparency;
  */
 public record SwatchReading(
         Lab massTone, Lab tint, WashRun run, double granulation, Optional<Double> covering, List<String> notes) {
-    /** The version of this arithmetic, kept with every reading. */
-    public static final int ARITHMETIC = 1;
+    /** The version of this arithmetic, kept with every reading; counted from 100, apart from that of sheets. */
+    public static final int ARITHMETIC = 101;
 
     /** White of paper as pictures are brought to when bare paper was picked. */
     private static final Lab WHITE = Lab.PAPER;
@@ -70,19 +70,16 @@ public record SwatchReading(
                 tint,
                 WashRun.seen(massTone, tint, bits),
                 own,
-                line.flatMap(l -> covering(full, l)),
+                line.flatMap(l -> covering(full, l, paper.map(Spot::colour).orElse(WHITE))),
                 List.copyOf(notes));
     }
 
-    /**
-     * The luminous reflectance over black against that over white, the black's own taken off, in the idea of
-     * ISO 6504-3 (contrast ratio). Empty for a paint nearly as dark as the line.
-     */
-    private static Optional<Double> covering(Spot full, Spot line) {
-        double over = line.colour().toXyz().y() - BARE_LINE;
-        double beside = full.colour().toXyz().y() - BARE_LINE;
-        if (beside < 0.02) return Optional.empty();
-        return Optional.of(Math.min(1, Math.max(0, over / beside)));
+    /** How far it hides a black line. Empty for a paint nearly as dark as the line. */
+    private static Optional<Double> covering(Spot full, Spot line, Lab paper) {
+        double over = line.colour().toXyz().y();
+        double beside = full.colour().toXyz().y();
+        if (beside < BARE_LINE + 0.02) return Optional.empty();
+        return Optional.of(Covering.of(over, BARE_LINE, beside, paper.toXyz().y()));
     }
 
     private static Lab onWhite(Lab colour, Lab bare) {
@@ -103,14 +100,8 @@ public record SwatchReading(
         return granulation < 3.5 ? Granulation.MODERATE : Granulation.STRONG;
     }
 
-    /** Covering on our scale: transparent below 0.10, then 0.25 and 0.60, else opaque (our thresholds). */
+    /** How transparent it is, see {@link Covering#transparency}. */
     public Optional<Transparency> covers() {
-        return covering.map(SwatchReading::covers);
-    }
-
-    public static Transparency covers(double covering) {
-        if (covering < 0.10) return Transparency.TRANSPARENT;
-        if (covering < 0.25) return Transparency.SEMI_TRANSPARENT;
-        return covering < 0.60 ? Transparency.SEMI_OPAQUE : Transparency.OPAQUE;
+        return covering.map(c -> Covering.transparency(c, massTone));
     }
 }

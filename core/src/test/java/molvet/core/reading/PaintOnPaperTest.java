@@ -1,6 +1,7 @@
 package molvet.core.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
@@ -16,6 +17,7 @@ import molvet.core.chart.SheetSize;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.measure.Rect;
+import molvet.core.measure.Refusal;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Staining;
 import org.junit.jupiter.api.Test;
@@ -134,6 +136,58 @@ class PaintOnPaperTest {
     }
 
     @Test
+    void aPictureInGreysIsRefusedAndAGreyPaintInColoursIsNot() {
+        strip(0);
+        for (int i = 0; i < rgb.length; i += 3) {
+            float grey = 0.2126f * rgb[i] + 0.7152f * rgb[i + 1] + 0.0722f * rgb[i + 2];
+            rgb[i] = rgb[i + 1] = rgb[i + 2] = grey;
+        }
+        assertThatThrownBy(this::read)
+                .isInstanceOfSatisfying(
+                        Refusal.class, r -> assertThat(r.getMessage()).contains("holds no colours"));
+        Random noise = new Random(4);
+        for (int i = 0; i < rgb.length; i++) rgb[i] *= (float) (1 + 0.01 * noise.nextGaussian());
+        assertThat(read().cells()).hasSize(3);
+    }
+
+    @Test
+    void burntOutPaperIsSaidAndItsColoursAreNotForComparing() {
+        strip(0);
+        assertThat(read().trust()).isEqualTo(Trust.SCANNED);
+        for (int i = 0; i < rgb.length; i++) rgb[i] = Math.min(1, rgb[i] * 1.35f);
+        PageReading burnt = read();
+        assertThat(burnt.trust()).isEqualTo(Trust.WITHIN);
+        assertThat(burnt.notes().get(0)).contains("burnt out");
+    }
+
+    @Test
+    void aCellOutsideThePictureIsNotReadAndThatIsSaid() {
+        for (int i = 0; i < 3; i++) strip(i);
+        PageMap shifted = new PageMap(
+                List.of(PPM, 0.0, 0.0, 0.0, PPM, -painted(0).get(0).box().y() * PPM - 20, 0.0, 0.0),
+                0,
+                400,
+                480,
+                600,
+                0);
+        PageReading read = new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), ChartForm.STRIPS)
+                .read(new Light(800, 960, rgb, TO_XYZ), shifted, Optional.empty(), false, s -> true);
+        assertThat(read.cells()).extracting(CellReading::cell).containsExactly(1, 2);
+        assertThat(read.notes()).anyMatch(n -> n.startsWith("1 cell lies outside the picture"));
+    }
+
+    @Test
+    void stepsPaintedFromPaleToStrongAreReadThatWayRound() {
+        for (int i = 0; i < 4; i++) fill(painted(0).get(i).box(), BLUES[3 - i]);
+        strip(1);
+        List<CellReading> cells = read().cells();
+        assertThat(cells.get(0).massTone().differenceFrom(BLUES[0])).isLessThan(0.5);
+        assertThat(cells.get(0).tint().differenceFrom(BLUES[3])).isLessThan(0.8);
+        assertThat(cells.get(0).notes()).anyMatch(n -> n.contains("pale to strong"));
+        assertThat(cells.get(1).notes()).noneMatch(n -> n.contains("pale to strong"));
+    }
+
+    @Test
     void hairPencilAndAMissedEdgeMoveNothing() {
         strip(0);
         Rect full = painted(0).get(0).box();
@@ -177,7 +231,16 @@ class PaintOnPaperTest {
         }
     }
 
-    /** A film that hides half of a black line lets through what the contrast ratio of ISO 6504-3 calls a half. */
+    /** What a film gives back over a ground (Kubelka 1948, eq. 22), of what it does over none and over white paper. */
+    private static double over(double ground, double alone, double overWhite, double white) {
+        double through = (overWhite - alone) * (1 - alone * white) / white;
+        return alone + through * ground / (1 - alone * ground);
+    }
+
+    /**
+     * A film whose reflectance over black is half of that over white has a contrast ratio of a half (ISO 6504-3), though the line is
+     * not quite black and the film darkens it.
+     */
     @Test
     void coveringIsTheContrastOverTheBlackLine() {
         Plan.Part line = plan.pages()
@@ -187,7 +250,7 @@ class PaintOnPaperTest {
                 .parts(molvet.core.chart.PartKind.OPACITY_LINE)
                 .findFirst()
                 .orElseThrow();
-        for (double covering : new double[] {0, 0.5, 1}) {
+        for (double covering : new double[] {0, 0.1, 0.5, 1}) {
             strip(0);
             double black = 0.02;
             double beside = BLUES[1].toXyz().y();
@@ -196,8 +259,9 @@ class PaintOnPaperTest {
             Rect full = painted(0).get(0).box();
             fill(
                     new Rect(full.x(), line.box().y(), full.width(), line.box().height()),
-                    grey(black + covering * (beside - black)));
-            assertThat(read().cells().get(0).covering().orElseThrow()).isCloseTo(covering, within(0.06));
+                    grey(over(
+                            black, covering * beside, beside, Lab.PAPER.toXyz().y())));
+            assertThat(read().cells().get(0).covering().orElseThrow()).isCloseTo(covering, within(0.04));
         }
     }
 

@@ -64,6 +64,21 @@ class SpotTest {
         assertThat(grains).isSorted();
     }
 
+    /** A film that only scatters: R0 = S/(1 + S), by Kubelka 1948 for no absorption. */
+    @Test
+    void scatteringIsToldApartFromDarkness() {
+        double s = 0.3;
+        double alone = s / (1 + s);
+        double white = 0.85;
+        double through = 1 / (1 + s);
+        double overWhite = alone + through * through * white / (1 - alone * white);
+        assertThat(Covering.scattering(alone / overWhite, overWhite, white)).isCloseTo(s, within(0.003));
+        assertThat(Covering.scattering(0, 0.03, white)).isZero();
+        // A crimson and an ochre of one contrast ratio: the dark one is a transparent paint all the same.
+        assertThat(Covering.transparency(0.35, Lab.of(28, 45, 15))).isEqualTo(Transparency.TRANSPARENT);
+        assertThat(Covering.transparency(0.35, Lab.of(59, 15, 50))).isEqualTo(Transparency.SEMI_OPAQUE);
+    }
+
     @Test
     void coveringIsTheShareOfTheLineThatIsHidden() {
         Spot full = spot(Lab.of(60, 20, 20), 0, 1);

@@ -7,10 +7,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Stream;
+import molvet.core.colour.Lab;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.core.platform.TermKind;
 import molvet.core.reading.CellReading;
+import molvet.core.reading.Covering;
 import molvet.core.reading.Lifting;
 import molvet.core.reading.ReadingTerms;
 import molvet.core.reading.SwatchReading;
@@ -66,10 +68,12 @@ class ReadingRoom implements Room, Witness {
                 m.variation() != null
                         ? Optional.of(CellReading.granulates(m.variation()))
                         // Contrast alone tells it only as the first arithmetic measured it.
-                        : m.arithmetic() == 1
+                        : m.arithmetic() == 1 || m.arithmetic() >= SwatchReading.ARITHMETIC
                                 ? Optional.of(SwatchReading.granulates(m.granulation()))
                                 : Optional.empty();
-            case TRANSPARENCY -> Optional.ofNullable(m.covering()).map(SwatchReading::covers);
+            case TRANSPARENCY ->
+                Optional.ofNullable(m.covering())
+                        .map(c -> Covering.transparency(c, new Lab(m.massL(), m.massA(), m.massB())));
             case STAINING -> Optional.ofNullable(m.staining()).map(Lifting::stains);
             case LIGHTFASTNESS -> Optional.empty();
         };

@@ -126,14 +126,14 @@ class ReadingStore {
                 .optional();
     }
 
-    record Runless(long id, long collectorId, long paint) {}
+    record PickedRow(long id, long collectorId, long paint) {}
 
-    /** A reading picked by hand before runs were kept. */
-    Optional<Runless> runless() {
+    /** A reading picked by hand and worked out by an older arithmetic than this. */
+    Optional<PickedRow> pickedBefore(int arithmetic) {
         return db.sql("""
                 select r.id, r.collector_id, s.paint_id paint from reading r join swatch s on s.id = r.swatch_id
-                where r.source = 'PICKED' and r.curve is null order by r.id limit 1
-                """).query(Runless.class).optional();
+                where r.source = 'PICKED' and r.arithmetic < ? order by r.id limit 1
+                """).param(arithmetic).query(PickedRow.class).optional();
     }
 
     record OfScan(long id, int cell, boolean counts, long paint) {}

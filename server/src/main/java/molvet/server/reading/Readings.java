@@ -158,31 +158,32 @@ public class Readings {
     }
 
     /**
-     * Gives one reading picked before runs were kept its run, from its own picture; its colours stay.
+     * Works one reading picked by hand out anew that is of an older arithmetic, from its own picture; its colours stay.
      *
      * @return whether there was one
      */
     @Transactional
     public boolean renewOne() {
-        Optional<ReadingStore.Runless> old = store.runless();
+        Optional<ReadingStore.PickedRow> old = store.pickedBefore(SwatchReading.ARITHMETIC);
         old.ifPresent(r -> {
             Collector me = new Collector(r.collectorId(), "");
             ReadingStore.ReadingRow row = store.reading(me, r.id()).orElseThrow();
-            WashRun run;
+            Map<String, Object> renewed = new HashMap<>();
             try {
-                run = measured(
-                                Picture.of(store.original(me, row.pictureId())
-                                        .orElseThrow()
-                                        .bytes()),
-                                spots(row),
-                                RADIUS)
-                        .run();
+                byte[] file = store.original(me, row.pictureId()).orElseThrow().bytes();
+                SwatchReading reading = measured(Picture.of(file), spots(row), RADIUS);
+                renewed.put("curve", Runs.kept(reading.run()));
+                renewed.put("modelled", !reading.run().measured());
+                renewed.put("covering", reading.covering().orElse(null));
             } catch (RuntimeException | OutOfMemoryError e) {
-                LOG.warn("Reading {} has no run of its own: {}", r.id(), e.toString());
-                run = WashRun.between(
+                LOG.warn("Reading {} cannot be worked out anew: {}", r.id(), e.toString());
+                WashRun film = WashRun.between(
                         new Lab(row.massL(), row.massA(), row.massB()), new Lab(row.tintL(), row.tintA(), row.tintB()));
+                renewed.put("curve", Runs.kept(film));
+                renewed.put("modelled", true);
             }
-            rows.derive(me, "reading", r.id(), Map.of("curve", Runs.kept(run), "modelled", !run.measured()));
+            renewed.put("arithmetic", SwatchReading.ARITHMETIC);
+            rows.derive(me, "reading", r.id(), renewed);
             facts.follows(me, Set.of(r.paint()));
         });
         return old.isPresent();

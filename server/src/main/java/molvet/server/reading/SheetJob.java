@@ -136,7 +136,7 @@ class SheetJob {
     }
 
     /** What of an accepted reading follows the arithmetic; colours stay as they were accepted. */
-    static final String[] RENEWED = {"curve", "modelled"};
+    static final String[] RENEWED = {"curve", "modelled", "covering", "covering_spread", "arithmetic"};
 
     /**
      * Works one accepted page out anew that was read by an older arithmetic: from its own picture, at the place that was found in

@@ -110,13 +110,10 @@ public final class Optics {
             };
         }
 
-        /** Luminance over black as a share of that over paper, both less the black’s own. */
+        /** Luminance over a ground that gives nothing back, as a share of that over paper. */
         public double covering(double thickness) {
-            double[] black = new double[BANDS];
-            java.util.Arrays.fill(black, BLACK);
-            double over = xyz(over(black, thickness, 0)).y();
-            double beside = xyz(over(PAPER, thickness, 0)).y();
-            return Math.max(0, Math.min(1, (over - BLACK) / Math.max(0.005, beside - BLACK)));
+            return xyz(over(new double[BANDS], thickness, 0)).y()
+                    / xyz(over(PAPER, thickness, 0)).y();
         }
     }
 
