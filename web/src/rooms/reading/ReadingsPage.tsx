@@ -182,7 +182,7 @@ function PutIn({ stage, chart, choices }: { stage: string; chart: string; choice
         ref={input}
         type="file"
         multiple
-        accept="image/png,image/jpeg,image/tiff"
+        accept="image/png,image/jpeg,image/tiff,image/webp,image/bmp,image/gif,application/pdf"
         className="sr-only"
         aria-label="Pictures of sheets"
         tabIndex={-1}

@@ -380,7 +380,7 @@ function Pictures({ paint, swatch: s }: { paint: Paint; swatch: Swatch }) {
         <input
           ref={file}
           type="file"
-          accept="image/jpeg,image/png,image/tiff"
+          accept="image/jpeg,image/png,image/tiff,image/webp,image/bmp,image/gif"
           className="hidden"
           aria-label="Picture of the swatch"
           onChange={(e) => choose(e.target.files)}
@@ -394,7 +394,7 @@ function Pictures({ paint, swatch: s }: { paint: Paint; swatch: Swatch }) {
           aria-label="Photograph of the swatch"
           onChange={(e) => choose(e.target.files)}
         />
-        <span className="quiet text-sm">JPEG, PNG or TIFF, up to 90 MB</span>
+        <span className="quiet text-sm">JPEG, PNG, TIFF, WebP, BMP or GIF, up to 90 MB</span>
       </div>
       <ProblemNote problem={add.problem} />
       <WaitingNote waiting={add.waiting} />

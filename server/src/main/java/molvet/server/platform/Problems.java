@@ -24,6 +24,7 @@ import org.springframework.transaction.TransactionSystemException;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.RestControllerAdvice;
 import org.springframework.web.context.request.WebRequest;
+import org.springframework.web.method.annotation.MethodArgumentTypeMismatchException;
 import org.springframework.web.multipart.MaxUploadSizeExceededException;
 import org.springframework.web.multipart.MultipartException;
 import org.springframework.web.servlet.mvc.method.annotation.ResponseEntityExceptionHandler;
@@ -73,6 +74,20 @@ public class Problems extends ResponseEntityExceptionHandler {
                         .map(f -> Map.of("where", f.where(), "message", f.message(), "suggestion", f.suggestion()))
                         .toList());
         return problem;
+    }
+
+    /** A number or a word of a list that is none. */
+    @ExceptionHandler(MethodArgumentTypeMismatchException.class)
+    ProblemDetail mistyped(MethodArgumentTypeMismatchException e) {
+        String typed = String.valueOf(e.getValue());
+        boolean number = e.getRequiredType() != null
+                && (e.getRequiredType().isPrimitive() || Number.class.isAssignableFrom(e.getRequiredType()));
+        return of(
+                HttpStatus.BAD_REQUEST,
+                "refused",
+                "This cannot be taken as it is",
+                "“" + (typed.length() > 40 ? typed.substring(0, 40) + "…" : typed) + "” is no "
+                        + (number ? "number" : "value") + " for “" + e.getName() + "”. Nothing was saved.");
     }
 
     @ExceptionHandler(NotFound.class)

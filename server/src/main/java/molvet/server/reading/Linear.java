@@ -7,6 +7,7 @@ import java.awt.image.ComponentSampleModel;
 import java.awt.image.DataBuffer;
 import java.awt.image.DataBufferByte;
 import java.awt.image.DataBufferUShort;
+import java.awt.image.IndexColorModel;
 import java.util.Optional;
 import java.util.stream.IntStream;
 import molvet.core.colour.Srgb;
@@ -35,6 +36,7 @@ final class Linear {
                 : own.getType() == ColorSpace.TYPE_RGB ? shaped((ICC_ColorSpace) own) : Optional.empty();
         boolean direct = space.isPresent()
                 && !raw.getColorModel().hasAlpha()
+                && !(raw.getColorModel() instanceof IndexColorModel)
                 && raw.getSampleModel() instanceof ComponentSampleModel
                 && (raw.getRaster().getDataBuffer() instanceof DataBufferByte
                         || raw.getRaster().getDataBuffer() instanceof DataBufferUShort)

@@ -42,7 +42,7 @@ import molvet.core.reading.Light;
 import molvet.core.reading.Patch;
 
 /**
- * An uploaded picture: JPEG, PNG or TIFF, treated as hostile until it has been decoded within bounds.
+ * An uploaded picture: JPEG, PNG, TIFF, WebP, BMP or GIF, treated as hostile until it has been decoded within bounds.
  *
  * <p>Positions are fractions of the upright picture, after its orientation is respected. Colours come through the
  * embedded profile; without one the picture is taken to be sRGB.
@@ -406,9 +406,26 @@ final class Picture {
         if (starts(b, 0xFF, 0xD8, 0xFF)) return "image/jpeg";
         if (starts(b, 0x89, 'P', 'N', 'G', 0x0D, 0x0A, 0x1A, 0x0A)) return "image/png";
         if (starts(b, 'I', 'I', 42, 0) || starts(b, 'M', 'M', 0, 42)) return "image/tiff";
+        if (starts(b, 'R', 'I', 'F', 'F')
+                && b.length > 12
+                && b[8] == 'W'
+                && b[9] == 'E'
+                && b[10] == 'B'
+                && b[11] == 'P') {
+            return "image/webp";
+        }
+        if (starts(b, 'B', 'M')) return "image/bmp";
+        if (starts(b, 'G', 'I', 'F', '8')) return "image/gif";
+        if (b.length > 12 && b[4] == 'f' && b[5] == 't' && b[6] == 'y' && b[7] == 'p') {
+            throw Refusal.of(
+                    "picture",
+                    "The file is HEIC or AVIF, as some phones make it; Molvet does not read these.",
+                    "In the phone’s camera settings choose the most compatible format, which is JPEG, or share the picture as"
+                            + " JPEG.");
+        }
         throw Refusal.of(
                 "picture",
-                "The file is not a JPEG, PNG or TIFF, whatever its name says.",
+                "The file is not a JPEG, PNG, TIFF, WebP, BMP or GIF, nor a PDF of scanned pages, whatever its name says.",
                 "Save the scan as one of these and send it again.");
     }
 

@@ -85,7 +85,11 @@ class SheetReadings {
             @Nullable Integer page,
             @Nullable List<DraggedCorner> corners) {}
 
-    /** @param chart the chart it should be; null: told by its code */
+    /**
+     * @param bytes a picture, or a PDF of scanned pages, each of which is queued
+     * @param chart the chart it should be; null: told by its code
+     * @return the reading that was queued, the first of several
+     */
     @Transactional
     public long add(
             Collector me, @Nullable String fileName, byte[] bytes, @Nullable Long chart, @Nullable String stage) {
@@ -93,17 +97,23 @@ class SheetReadings {
         if (chart != null && sheets.sheet(me, chart).isEmpty()) {
             throw new NotFound("There is no chart " + chart + " in your collection.");
         }
-        requireRoom(me);
-        long picture = readings.addSheet(me, fileName, bytes);
-        Map<String, Object> row = new HashMap<>();
-        row.put("picture_id", picture);
-        row.put("chart_id", chart);
-        row.put("stage", when);
-        row.put("state", "QUEUED");
-        row.put("queued_at", clock.instant());
-        long id = acts.quietly(me, () -> rows.add(me, "scan", row));
+        List<byte[]> pictures = ScannedPdf.is(bytes) ? ScannedPdf.pictures(bytes) : List.of(bytes);
+        long first = 0;
+        for (int i = 0; i < pictures.size(); i++) {
+            requireRoom(me);
+            String called = pictures.size() == 1 ? fileName : Fields.text(fileName) + ", page " + (i + 1);
+            long picture = readings.addSheet(me, called, pictures.get(i));
+            Map<String, Object> row = new HashMap<>();
+            row.put("picture_id", picture);
+            row.put("chart_id", chart);
+            row.put("stage", when);
+            row.put("state", "QUEUED");
+            row.put("queued_at", clock.instant());
+            long id = acts.quietly(me, () -> rows.add(me, "scan", row));
+            if (first == 0) first = id;
+        }
         wakeAfterwards();
-        return id;
+        return first;
     }
 
     /** @throws Taken if too many of the collector’s pictures wait */

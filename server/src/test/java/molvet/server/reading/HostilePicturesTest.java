@@ -1,6 +1,7 @@
 package molvet.server.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.awt.AlphaComposite;
 import java.awt.Color;
@@ -13,15 +14,25 @@ import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
+import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.stream.Stream;
 import java.util.zip.CRC32;
 import java.util.zip.Deflater;
+import java.util.zip.DeflaterOutputStream;
 import molvet.core.chart.ChartForm;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Srgb;
 import molvet.core.measure.Refusal;
 import molvet.core.reading.PageReading;
+import molvet.core.reading.Spot;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDPage;
+import org.apache.pdfbox.pdmodel.PDPageContentStream;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.LosslessFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.junit.jupiter.api.DynamicTest;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.TestFactory;
@@ -73,19 +84,29 @@ class HostilePicturesTest {
         all.put("a PNG of 7,000 by 7,000 zeroes in a few kB", refused(bomb(7000, 7000), ""));
         all.put("a PNG with zero width", refused(bomb(0, 100), ""));
         all.put("an empty file", refused(new byte[0], "empty"));
-        all.put("text", refused("not a picture".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG or TIFF"));
-        all.put("a GIF", refused(TestSheet.file(page, "gif"), "not a JPEG, PNG or TIFF"));
-        all.put("a PDF", refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG or TIFF"));
+        all.put("text", refused("not a picture".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG"));
+        all.put("a GIF", read(TestSheet.file(page, "gif")));
+        all.put("a BMP", read(TestSheet.file(page, "bmp")));
+        all.put(
+                "HEIC",
+                refused("\0\0\0\30ftypheic\0\0\0\0".getBytes(StandardCharsets.ISO_8859_1), "HEIC or AVIF"));
+        all.put("a PDF", refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG"));
         all.put("an SVG", refused("<svg xmlns='http://www.w3.org/2000/svg'/>".getBytes(StandardCharsets.UTF_8), ""));
         all.put("a JPEG’s first bytes and noise", refused(noise(jpeg, 700), ""));
         for (int seed = 0; seed < 6; seed++) all.put("a JPEG with bytes turned, " + seed, either(turned(jpeg, seed)));
         for (int seed = 0; seed < 6; seed++) all.put("a PNG with bytes turned, " + seed, either(turned(png, seed)));
         all.put("a broken EXIF", read(withSegment(jpeg, 0xE1, "Exif\0\0MM\0*\0\0\377\377\377\377")));
         all.put("a broken profile", either(withSegment(jpeg, 0xE2, "ICC_PROFILE\0\1\1garbage")));
-        all.put("one bit", either(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_BINARY), "png")));
-        all.put("grey", read(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_GRAY), "png")));
-        all.put("grey JPEG", read(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_GRAY), "jpeg")));
-        all.put("grey of 16 bits", read(TestSheet.file(as(page, BufferedImage.TYPE_USHORT_GRAY), "png")));
+        all.put(
+                "one bit",
+                refused(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_BINARY), "png"), "holds no colours"));
+        all.put("grey", refused(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_GRAY), "png"), "holds no colours"));
+        all.put(
+                "grey JPEG",
+                refused(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_GRAY), "jpeg"), "holds no colours"));
+        all.put(
+                "grey of 16 bits",
+                refused(TestSheet.file(as(page, BufferedImage.TYPE_USHORT_GRAY), "png"), "holds no colours"));
         all.put("256 colours", read(TestSheet.file(as(page, BufferedImage.TYPE_BYTE_INDEXED), "png")));
         all.put("with alpha", read(TestSheet.file(as(page, BufferedImage.TYPE_INT_ARGB), "png")));
         all.put("all transparent", refused(TestSheet.file(transparent(w, h), "png"), ""));
@@ -133,6 +154,59 @@ class HostilePicturesTest {
         all.put("overexposed", either(TestSheet.file(brightened(page, 2.2), "png")));
         all.put("very dark", either(TestSheet.file(brightened(page, 0.12), "png")));
         return all;
+    }
+
+    /** What the phone’s format is decoded to: two halves, one a blue, one the white of paper. */
+    @Test
+    void aWebPIsDecoded() throws IOException {
+        byte[] file;
+        try (var in = HostilePicturesTest.class.getResourceAsStream("two-halves.webp")) {
+            file = in.readAllBytes();
+        }
+        Picture picture = Picture.of(file);
+        assertThat(picture.mediaType()).isEqualTo("image/webp");
+        assertThat(Spot.of(picture.patch(0.2, 0.5, 0.1))
+                        .colour()
+                        .differenceFrom(Srgb.ofHex("#203c8c").toLab()))
+                .isLessThan(2);
+        assertThat(Spot.of(picture.patch(0.8, 0.5, 0.1))
+                        .colour()
+                        .differenceFrom(Srgb.ofHex("#f4f2ec").toLab()))
+                .isLessThan(2);
+    }
+
+    @Test
+    void aPdfGivesItsPagesPicturesAndAPackedOneIsRefused() throws IOException {
+        BufferedImage page = SHEET.painted(DPI, COLOURS);
+        byte[] jpeg = TestSheet.file(page, "jpeg");
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (PDDocument pdf = new PDDocument()) {
+            for (PDImageXObject image :
+                    List.of(JPEGFactory.createFromByteArray(pdf, jpeg), LosslessFactory.createFromImage(pdf, page))) {
+                PDPage sheet = new PDPage();
+                pdf.addPage(sheet);
+                try (PDPageContentStream draws = new PDPageContentStream(pdf, sheet)) {
+                    draws.drawImage(image, 0, 0, 400, 500);
+                }
+            }
+            pdf.save(out);
+        }
+        assertThat(ScannedPdf.is(out.toByteArray())).isTrue();
+        List<byte[]> pictures = ScannedPdf.pictures(out.toByteArray());
+        assertThat(pictures).hasSize(2);
+        assertThat(pictures.get(0)).isEqualTo(jpeg);
+        for (byte[] picture : pictures) {
+            assertThat(SheetInPicture.read(picture, SHEET.ruled).cells()).hasSize(6);
+        }
+        byte[] zeroes = new byte[1 << 20];
+        ByteArrayOutputStream bomb = new ByteArrayOutputStream();
+        bomb.write("%PDF-1.4\n1 0 obj<</Filter/FlateDecode>>stream\n".getBytes(StandardCharsets.ISO_8859_1));
+        try (DeflaterOutputStream deflated = new DeflaterOutputStream(bomb)) {
+            for (int mb = 0; mb < 300; mb++) deflated.write(zeroes);
+        }
+        assertThatThrownBy(() -> ScannedPdf.pictures(bomb.toByteArray())).hasMessageContaining("unpacks to more");
+        assertThatThrownBy(() -> ScannedPdf.pictures("%PDF-1.4\nnothing".getBytes(StandardCharsets.UTF_8)))
+                .isInstanceOf(Refusal.class);
     }
 
     @TestFactory

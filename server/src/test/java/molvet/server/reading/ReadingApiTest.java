@@ -446,7 +446,8 @@ class ReadingApiTest {
 
     @Test
     void aBrokenFileIsRefusedAtTheDoor() {
-        assertThat(me.sheet(new byte[] {1, 2, 3}, null).must(422).text()).contains("not a JPEG, PNG or TIFF");
+        assertThat(me.sheet(new byte[] {1, 2, 3}, null).must(422).text()).contains("not a JPEG, PNG");
+        assertThat(me.get("/api/readings/abc").must(400).text()).contains("“abc” is no number");
         assertThat(me.get("/api/readings").json().get("readings")).isEmpty();
     }
 
