@@ -64,6 +64,10 @@ public final class Ruling {
             notes.add(ruled.size() + (ruled.size() == 1 ? " page is" : " pages are") + " enough; "
                     + (spec.pages().getAsInt() - ruled.size()) + " stay empty.");
         }
+        if (layout.size() < COMFORTABLE && spec.form() == ChartForm.STRIPS) {
+            notes.add("Squares are only " + Mm.of(layout.size()) + " mm, since " + spec.steps()
+                    + " stand side by side: fewer squares, narrower gaps or a wider sheet make them larger.");
+        }
         if (!spec.form().isCut()) {
             boolean fits = spec.paper().fitsIn(A4);
             notes.add(
@@ -171,10 +175,14 @@ public final class Ruling {
             return 1;
         }
         if (spec.pages().isPresent()) return Math.min(spec.pages().getAsInt(), cells);
-        for (int pages = 1; pages <= Math.min(cells, ChartSpec.MOST_PAGES); pages++) {
-            if (layout(spec, room, (cells + pages - 1) / pages).size() >= COMFORTABLE) return pages;
+        int most = Math.min(cells, ChartSpec.MOST_PAGES);
+        // Where the width is short, more pages make nothing larger.
+        double enough = Math.min(
+                COMFORTABLE, layout(spec, room, (cells + most - 1) / most).size());
+        for (int pages = 1; pages < most; pages++) {
+            if (layout(spec, room, (cells + pages - 1) / pages).size() >= enough - 1e-9) return pages;
         }
-        return Math.min(cells, ChartSpec.MOST_PAGES);
+        return most;
     }
 
     private static Refusal tooSmall(ChartSpec spec, Rect room, int cells, int pages, double size) {

@@ -39,6 +39,22 @@ class RulingTest {
                         assertThat(SheetSize.named(name)).as(name).contains(size));
     }
 
+    /** Where the width is short, more pages make no square larger. */
+    @Test
+    void narrowSheetsOfManySquaresAreNotSpreadOverPages() {
+        SheetSize a5 = SheetSize.named("A5").orElseThrow();
+        Plan six = Ruling.plan(ChartSpec.of(ChartForm.STRIPS, a5, 8).withSteps(6));
+        assertThat(six.pages()).hasSize(1);
+        Plan ten = Ruling.plan(ChartSpec.of(ChartForm.STRIPS, A4, 8).withSteps(10));
+        assertThat(ten.pages()).hasSize(1);
+        assertThat(ten.size()).isLessThan(12);
+        assertThat(ten.notes()).anyMatch(n -> n.startsWith("Squares are only"));
+        assertThat(Ruling.plan(ChartSpec.of(ChartForm.STRIPS, A4, 60).withSteps(4))
+                        .pages()
+                        .size())
+                .isGreaterThan(1);
+    }
+
     /** Common practice, no published source: an eighth of 22 × 30 in, 7.5 × 11 in, goes into an A4 pocket. */
     @Test
     void anEighthImperialGoesIntoAnAFourPocket() {

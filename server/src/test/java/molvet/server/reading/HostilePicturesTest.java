@@ -87,9 +87,7 @@ class HostilePicturesTest {
         all.put("text", refused("not a picture".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG"));
         all.put("a GIF", read(TestSheet.file(page, "gif")));
         all.put("a BMP", read(TestSheet.file(page, "bmp")));
-        all.put(
-                "HEIC",
-                refused("\0\0\0\30ftypheic\0\0\0\0".getBytes(StandardCharsets.ISO_8859_1), "HEIC or AVIF"));
+        all.put("HEIC", refused("\0\0\0\30ftypheic\0\0\0\0".getBytes(StandardCharsets.ISO_8859_1), "HEIC or AVIF"));
         all.put("a PDF", refused("%PDF-1.7\n".getBytes(StandardCharsets.UTF_8), "not a JPEG, PNG"));
         all.put("an SVG", refused("<svg xmlns='http://www.w3.org/2000/svg'/>".getBytes(StandardCharsets.UTF_8), ""));
         all.put("a JPEG’s first bytes and noise", refused(noise(jpeg, 700), ""));
