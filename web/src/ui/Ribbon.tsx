@@ -22,18 +22,18 @@ export function Ribbon({
   if (!ribbon) return null;
   const all = ribbon.strips.length + ribbon.more;
   return (
-    <span className={`flex items-center gap-2 ${className}`}>
-      <span role="img" aria-label={`${counted(all, "measured paint")}`} className="flex h-5">
+    <span className={`flex items-center gap-2 min-w-0 ${className}`}>
+      <span role="img" aria-label={`${counted(all, "measured paint")}`} className="flex h-5 min-w-0 grow">
         {ribbon.strips.map(([full, half, pale], i) => (
           <span
             // biome-ignore lint/suspicious/noArrayIndexKey: strips have no other name here
             key={i}
-            className="w-2.5 h-full"
+            className="grow basis-0 max-w-2.5 h-full"
             style={{ background: `linear-gradient(to bottom, ${full}, ${half} 55%, ${pale})` }}
           />
         ))}
       </span>
-      {ribbon.more > 0 && <span className="quiet text-sm">and {ribbon.more} more</span>}
+      {ribbon.more > 0 && <span className="quiet text-sm whitespace-nowrap">and {ribbon.more} more</span>}
     </span>
   );
 }

@@ -66,7 +66,7 @@ function Row({ arrival: a }: { arrival: Schemas["ArrivalEntry"] }) {
     <li>
       <Link
         to={`/arrivals/${a.id}`}
-        className={`rule-b py-2.5 px-2 grid grid-cols-[5.6rem_1fr_auto] gap-x-4 items-baseline hover:bg-base-100 ${draft ? "hatched" : ""}`}
+        className={`rule-b py-2.5 px-2 grid grid-cols-[5.6rem_minmax(0,1fr)_auto] gap-x-4 items-baseline hover:bg-base-100 ${draft ? "hatched" : ""}`}
       >
         <span className="code">{a.cameOn ?? a.startedOn}</span>
         <span className="min-w-0">

@@ -17,7 +17,7 @@ export function CameWith({ paint: p }: { paint: Schemas["PaintPage"] }) {
   }).data;
   const came = query?.arrivals;
   return (
-    <section>
+    <section className="min-w-0">
       {came && came.length > 0 && (
         <>
           <h2 className="font-semibold mb-1">Came with</h2>

@@ -29,7 +29,7 @@ export function BenchPage() {
             <li key={c.id}>
               <Link
                 to={`/bench/${c.id}`}
-                className="rule-b py-3 px-2 grid grid-cols-[4.2rem_1fr_auto] gap-3 items-center hover:bg-base-100"
+                className="rule-b py-3 px-2 grid grid-cols-[4.2rem_minmax(0,1fr)_auto] gap-3 items-center hover:bg-base-100"
               >
                 <span className="code font-bold text-[0.9em]">{c.code}</span>
                 <span className="min-w-0">

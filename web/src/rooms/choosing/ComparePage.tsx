@@ -271,7 +271,7 @@ function Prices({ paint }: { paint: Schemas["PaintEntry"] }) {
   }).data?.prices;
   if (!prices || prices.length === 0) return null;
   return (
-    <section className="mt-4" aria-label={`Prices of ${paint.name}`}>
+    <section className="mt-4 min-w-0" aria-label={`Prices of ${paint.name}`}>
       <h3 className="paint-name">{paint.name}</h3>
       <PerMl prices={prices} />
     </section>

@@ -233,6 +233,11 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
           </>
         )}
       </dl>
+      {r.margins.massTone != null && (
+        <p className="quiet text-sm mt-1">
+          ± is how far parts of the swatch differ, not how far it lies from the truth.
+        </p>
+      )}
       {r.notes.map((n) => (
         <p key={n} className="quiet text-sm">
           {n}

@@ -163,7 +163,7 @@ function Lines({ maker: m }: { maker: Schemas["MakerView"] }) {
         {m.lines.map((l) => (
           <li key={l.id}>
             <Link to={`/lines/${l.id}`} className="rule-b py-2 flex justify-between gap-3 hover:bg-base-100">
-              <span>
+              <span className="min-w-0">
                 <span className="font-book text-lg block">{l.name}</span>
                 <Ribbon sort="line" of={l.id} className="mt-1" />
               </span>

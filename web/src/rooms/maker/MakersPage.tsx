@@ -30,10 +30,10 @@ export function MakersPage() {
           <li key={m.id}>
             <Link
               to={`/makers/${m.id}`}
-              className="rule-b py-2.5 px-2 grid grid-cols-[3.5rem_1fr_auto] gap-3 items-baseline hover:bg-base-100"
+              className="rule-b py-2.5 px-2 grid grid-cols-[3.5rem_minmax(0,1fr)_auto] gap-3 items-baseline hover:bg-base-100"
             >
               <span className="code">{m.initials}</span>
-              <span>
+              <span className="min-w-0">
                 <span className="font-book text-lg block">{m.name}</span>
                 <Ribbon sort="maker" of={m.id} className="mt-1" />
               </span>

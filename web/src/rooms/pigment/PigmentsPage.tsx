@@ -87,7 +87,7 @@ function Row({ pigment: p }: { pigment: Schemas["Entry"] }) {
       <td className="code whitespace-nowrap">
         <span className="inline-flex gap-2 items-center">
           {p.paints || ""}
-          <Ribbon sort="pigment" of={p.code} />
+          <Ribbon sort="pigment" of={p.code} className="w-24" />
         </span>
       </td>
     </tr>

@@ -97,6 +97,11 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
           </Line>
         </dl>
       )}
+      {!c.bare && (
+        <p className="quiet text-sm mt-1">
+          ± is how far parts of the swatch differ, not how far it lies from the truth.
+        </p>
+      )}
       {c.notes.map((n) => (
         <p key={n} className="mt-1">
           {n}

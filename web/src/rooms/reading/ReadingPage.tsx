@@ -17,7 +17,9 @@ type Scan = Schemas["ScanView"];
 export function ReadingPage() {
   const id = Number(useParams().reading);
   const query = useScan(id);
+  const [known, setKnown] = useState(false);
   const s = query.data;
+  const warns = s?.state === "PROPOSED" && s.trust === "WITHIN";
   if (!s) {
     return (
       <Page title={query.isError ? "No such reading" : "…"}>
@@ -45,8 +47,9 @@ export function ReadingPage() {
           </Link>
         </>
       }
-      aside={<Doings scan={s} />}
+      aside={<Doings scan={s} waits={warns && !known} />}
     >
+      {warns && <Warning scan={s} known={known} onKnown={setKnown} />}
       {isUnderWay(s.state) ? (
         <UnderWay scan={s} />
       ) : s.cells.length > 0 && s.state !== "FAILED" && s.state !== "STOPPED" ? (
@@ -58,7 +61,36 @@ export function ReadingPage() {
   );
 }
 
-function Doings({ scan: s }: { scan: Scan }) {
+/** What is wrong with the picture as a whole stands before its cells, and accepting waits until it is known. */
+function Warning({
+  scan: s,
+  known,
+  onKnown,
+}: {
+  scan: Scan;
+  known: boolean;
+  onKnown: (known: boolean) => void;
+}) {
+  return (
+    <div role="alert" className="border border-base-content hatched p-3 mb-4 max-w-4xl">
+      <p>
+        <strong>{s.trustInWords}</strong> {s.notes[0]}
+      </p>
+      <label className="flex gap-2 items-center mt-2">
+        <input
+          type="checkbox"
+          className="checkbox checkbox-sm"
+          checked={known}
+          onChange={(e) => onKnown(e.target.checked)}
+        />
+        take its colours over all the same
+      </label>
+    </div>
+  );
+}
+
+/** @param waits until it is known what is wrong with the picture */
+function Doings({ scan: s, waits }: { scan: Scan; waits: boolean }) {
   const navigate = useNavigate();
   const path = { params: { path: { scan: s.reading } } };
   const accept = useAct((_: undefined, headers) =>
@@ -83,7 +115,7 @@ function Doings({ scan: s }: { scan: Scan }) {
         <button
           type="button"
           className="btn btn-primary"
-          disabled={accept.running || taken === 0}
+          disabled={accept.running || taken === 0 || waits}
           onClick={() => accept.run(undefined)}
         >
           {s.takenOver > 0 ? "Put in place of the old" : "Accept"} {counted(taken, "swatch", "swatches")}

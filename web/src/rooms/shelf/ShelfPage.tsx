@@ -50,10 +50,10 @@ export function ShelfPage() {
           <li key={k.id}>
             <Link
               to={`/shelf/${k.id}`}
-              className="rule-b py-3 px-2 grid grid-cols-[3.5rem_1fr_auto] gap-3 items-center hover:bg-base-100"
+              className="rule-b py-3 px-2 grid grid-cols-[3.5rem_minmax(0,1fr)_auto] gap-3 items-center hover:bg-base-100"
             >
               <span className="code text-[1.1em] font-bold">{k.code}</span>
-              <span>
+              <span className="min-w-0">
                 <span className="paint-name text-lg block leading-tight">{k.name || words(k.kind)}</span>
                 <span className="quiet">
                   {words(k.kind)}

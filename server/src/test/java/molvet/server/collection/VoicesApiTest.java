@@ -123,7 +123,7 @@ class VoicesApiTest {
         assertThat(found("loved")).isEqualTo("Tide");
         assertThat(found("liked")).isEqualTo("");
         assertThat(found("cadmium-free")).isEqualTo("Dulse Ferry Tide");
-        assertThat(found("with cautions")).isEqualTo("Gorse");
+        assertThat(found("with cautions")).isEqualTo("Ferry Gorse");
         assertThat(found("not (hue:blue or Dulse)")).isEqualTo("Gorse");
         assertThat(found("not used since 2030")).isEqualTo("Dulse Ferry Gorse Tide");
         assertThat(found("single owned")).isEqualTo("Dulse Tide");
