@@ -21,7 +21,7 @@ export function PourDialog({ holding, onClose }: { holding: number; onClose: () 
     queryFn: () =>
       data(
         client.GET("/api/holdings/{holding}/pours", {
-          params: { path: { holding }, query: { form, each: asked || undefined } },
+          params: { path: { holding }, query: asked ? { form, each: asked } : undefined },
         }),
       ),
   });

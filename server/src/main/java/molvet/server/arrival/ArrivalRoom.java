@@ -50,7 +50,6 @@ class ArrivalRoom implements Room, Witness {
                 Table.of("arrival"),
                 Table.of("giver"),
                 Table.of("arrival_line"),
-                Table.of("merged_number"),
                 Table.of("dotcard"),
                 Table.of("dot"),
                 Table.of("pour"));

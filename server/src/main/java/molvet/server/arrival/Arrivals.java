@@ -818,7 +818,7 @@ public class Arrivals {
         acts.act(me, () -> "Merged " + said[0] + " into " + said[1], () -> {
             rows.merge(me, "paint", paint, into);
             rows.remove(me, "paint", paint);
-            rows.add(me, "merged_number", Map.of("accession", number, "paint_id", into));
+            paints.leadsOn(me, number, into);
         });
     }
 

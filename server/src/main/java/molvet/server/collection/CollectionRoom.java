@@ -59,6 +59,7 @@ class CollectionRoom implements Room, Makers.Use, PigmentUse {
                 Table.of("observation"),
                 Table.of("wish"),
                 Table.of("left_dispute"),
+                Table.of("merged_number"),
                 Table.kept("paint_pigment"),
                 Table.kept("paint_word"),
                 Table.kept("word"));

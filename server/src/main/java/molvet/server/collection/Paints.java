@@ -193,6 +193,11 @@ public class Paints {
         rows.change(me, "holding", holding, row);
     }
 
+    /** The number of a record that turned out to be another leads there from now on. Part of the act under way. */
+    public void leadsOn(Collector me, int accession, long paint) {
+        rows.add(me, "merged_number", Map.of("accession", accession, "paint_id", paint));
+    }
+
     /** Whether nothing but how it came hangs on a paint. */
     public boolean isBareBut(Collector me, long paint) {
         return facts.keeps(me, paint).isEmpty()

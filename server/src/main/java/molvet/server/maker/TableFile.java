@@ -18,6 +18,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Stream;
 import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
@@ -35,6 +36,7 @@ import org.dhatim.fastexcel.reader.CellType;
 import org.dhatim.fastexcel.reader.ReadableWorkbook;
 import org.dhatim.fastexcel.reader.Row;
 import tools.jackson.core.JacksonException;
+import tools.jackson.core.exc.StreamConstraintsException;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -206,11 +208,12 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         try {
             root = json.readTree(text);
         } catch (JacksonException e) {
-            throw Refusal.of(
-                    "table",
-                    "The JSON breaks off at line " + e.getLocation().getLineNr() + ", column "
-                            + e.getLocation().getColumnNr() + ".",
-                    "Export it again.");
+            // Too deep, or a number too long, has no place.
+            String where = e.getLocation() == null || e instanceof StreamConstraintsException
+                    ? "The JSON is nested too deeply, or holds a number or a text that is too long."
+                    : "The JSON breaks off at line " + e.getLocation().getLineNr() + ", column "
+                            + e.getLocation().getColumnNr() + ".";
+            throw Refusal.of("table", where, "Export it again.");
         }
         JsonNode rows = root.isArray() ? root : root.path("colours");
         if (!rows.isArray()) {
@@ -287,7 +290,34 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return Refusal.of("table", "The file breaks off or is damaged.", "Save it again and choose it anew.");
     }
 
+    private static final Pattern CELL = Pattern.compile("[A-Za-z]{1,3}[0-9]{1,7}");
+
+    /** A row is made as wide as the farthest cell named in it, so names of places that no spreadsheet has are refused. */
+    private static void boundPlaces(byte[] bytes) {
+        XMLInputFactory factory = XMLInputFactory.newFactory();
+        factory.setProperty(XMLInputFactory.SUPPORT_DTD, false);
+        factory.setProperty(XMLInputFactory.IS_SUPPORTING_EXTERNAL_ENTITIES, false);
+        try (ZipFile zip = opened(bytes)) {
+            for (ZipArchiveEntry e :
+                    (Iterable<ZipArchiveEntry>) () -> zip.getEntries().asIterator()) {
+                if (!e.getName().startsWith("xl/worksheets/") || !e.getName().endsWith(".xml")) continue;
+                try (InputStream in = zip.getInputStream(e)) {
+                    XMLStreamReader xml = factory.createXMLStreamReader(in);
+                    while (xml.hasNext()) {
+                        if (xml.next() != XMLStreamConstants.START_ELEMENT
+                                || !xml.getLocalName().equals("c")) continue;
+                        String place = xml.getAttributeValue(null, "r");
+                        if (place != null && !CELL.matcher(place).matches()) throw broken();
+                    }
+                }
+            }
+        } catch (XMLStreamException | IOException e) {
+            throw broken();
+        }
+    }
+
     private static TableFile xlsx(byte[] bytes, List<String> notes) {
+        boundPlaces(bytes);
         List<List<String>> cells = new ArrayList<>();
         boolean[] formulas = {false};
         try (ReadableWorkbook book = new ReadableWorkbook(

@@ -21,15 +21,19 @@ import java.awt.image.Raster;
 import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.nio.ByteBuffer;
+import java.nio.ByteOrder;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
 import javax.imageio.ImageReadParam;
 import javax.imageio.ImageReader;
+import javax.imageio.ImageTypeSpecifier;
 import javax.imageio.ImageWriteParam;
 import javax.imageio.ImageWriter;
 import javax.imageio.stream.ImageInputStream;
@@ -51,6 +55,10 @@ final class Picture {
     /** The most pixels that are decoded. */
     static final long MOST_PIXELS = 60_000_000L;
 
+    /** Bytes of its pixels as they are decoded: of 16 bits a channel fewer pixels are read. */
+    private static final long MOST_DECODED = 4 * MOST_PIXELS;
+
+    private static final int MOST_DIRECTORIES = 64;
     private static final int MOST_SIDE = 30_000;
     private static final int PREVIEW_SIDE = 1600;
 
@@ -77,11 +85,13 @@ final class Picture {
      *
      * @throws Refusal if it is not a picture of a known kind or declares more pixels than are read
      */
-    static Picture of(byte[] bytes) {
-        if (bytes.length == 0) {
+    static Picture of(byte[] file) {
+        if (file.length == 0) {
             throw Refusal.of("picture", "The file is empty.", "Send the scan or photograph again.");
         }
-        String type = typeOf(bytes);
+        String type = typeOf(file);
+        byte[] bytes = type.equals("image/png") ? PngChunks.needed(file) : file;
+        if (type.equals("image/tiff")) requireFewDirectories(bytes);
         return withReader(bytes, type, reader -> {
             int w = reader.getWidth(0);
             int h = reader.getHeight(0);
@@ -93,6 +103,16 @@ final class Picture {
                         "picture",
                         "The picture declares " + w + " × " + h + " pixels; 60 million are read.",
                         "Scan it at 300 dpi, or cut it to the swatch.");
+            }
+            ImageTypeSpecifier raw = reader.getRawImageType(0);
+            long bits = raw == null
+                    ? 24
+                    : IntStream.of(raw.getSampleModel().getSampleSize()).sum();
+            if ((long) w * h * Math.max(8, bits) / 8 > MOST_DECODED) {
+                throw Refusal.of(
+                        "picture",
+                        "The picture has " + w + " × " + h + " pixels of " + bits + " bits: more than is read at once.",
+                        "Scan it at 300 dpi, or with 8 bits a channel.");
             }
             Picture p = new Picture(bytes, type, w, h, orientation(bytes));
             int frames = type.equals("image/tiff") ? reader.getNumImages(true) : 1;
@@ -427,6 +447,27 @@ final class Picture {
                 "picture",
                 "The file is not a JPEG, PNG, TIFF, WebP, BMP or GIF, nor a PDF of scanned pages, whatever its name says.",
                 "Save the scan as one of these and send it again.");
+    }
+
+    /** Follows the chain of directories by hand, since libraries follow it by recursion (TIFF 6.0, section 2). */
+    private static void requireFewDirectories(byte[] b) {
+        ByteBuffer in = ByteBuffer.wrap(b).order(b[0] == 'I' ? ByteOrder.LITTLE_ENDIAN : ByteOrder.BIG_ENDIAN);
+        int count = 0;
+        try {
+            long at = in.getInt(4) & 0xFFFFFFFFL;
+            while (at != 0) {
+                if (++count > MOST_DIRECTORIES) {
+                    throw Refusal.of(
+                            "picture",
+                            "The TIFF holds more than " + MOST_DIRECTORIES + " pictures.",
+                            "Save the one scan by itself.");
+                }
+                int entries = in.getShort((int) at) & 0xFFFF;
+                at = in.getInt((int) at + 2 + 12 * entries) & 0xFFFFFFFFL;
+            }
+        } catch (IndexOutOfBoundsException e) {
+            throw broken();
+        }
     }
 
     private static boolean starts(byte[] b, int... magic) {

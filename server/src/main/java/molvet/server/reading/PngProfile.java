@@ -36,6 +36,22 @@ final class PngProfile {
         return Optional.empty();
     }
 
+    /** Whether the profile in a chunk unpacks to no more than is read. */
+    static boolean isModest(byte[] png, int from, int length) {
+        int zero = from;
+        while (zero < from + length && png[zero] != 0) zero++;
+        if (zero + 2 >= from + length) return false;
+        try (var inflated =
+                new InflaterInputStream(new ByteArrayInputStream(png, zero + 2, from + length - zero - 2))) {
+            byte[] buffer = new byte[1 << 14];
+            long all = 0;
+            for (int n = inflated.read(buffer); n >= 0 && all <= MOST_BYTES; n = inflated.read(buffer)) all += n;
+            return all <= MOST_BYTES;
+        } catch (IOException e) {
+            return false;
+        }
+    }
+
     private static Optional<ICC_ColorSpace> profile(byte[] chunk) {
         int zero = 0;
         while (zero < chunk.length && chunk[zero] != 0) zero++;

@@ -113,6 +113,13 @@ class HostilePicturesTest {
         all.put("white", refused(TestSheet.file(filled(w, h, Color.WHITE), "png"), "No corner marker"));
         all.put("a cat", refused(TestSheet.file(cat(), "jpeg"), "No corner marker"));
         all.put("noise", refused(TestSheet.file(speckled(900, 700), "png"), ""));
+        for (String text : new String[] {"zTXt", "iTXt"}) {
+            all.put("a PNG with a bomb of " + text, read(withChunk(png, text, textBomb(text))));
+        }
+        all.put("a PNG with a bomb for a profile", read(withChunk(png, "iCCP", textBomb("zTXt"))));
+        all.put("a TIFF of 20,000 directories", refused(directories(20_000), "more than 64 pictures"));
+        all.put("a TIFF whose directories go round", refused(directories(-1), "more than 64 pictures"));
+        all.put("59 megapixels of 16 bits with alpha", refused(deep(7700, 7700), "more than is read at once"));
         all.put("8 by 8", refused(TestSheet.file(filled(8, 8, Color.WHITE), "png"), "8 × 8"));
         all.put("30,000 by 16", refused(TestSheet.file(filled(29_000, 16, Color.WHITE), "png"), ""));
         all.put("a quarter turn", read(TestSheet.file(turn(page, 1), "png")));
@@ -152,6 +159,74 @@ class HostilePicturesTest {
         all.put("overexposed", either(TestSheet.file(brightened(page, 2.2), "png")));
         all.put("very dark", either(TestSheet.file(brightened(page, 0.12), "png")));
         return all;
+    }
+
+    /** A chunk behind the header of a PNG. */
+    private static byte[] withChunk(byte[] png, String type, byte[] data) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        int header = 8 + 25;
+        out.write(png, 0, header);
+        byte[] named = type.getBytes(StandardCharsets.ISO_8859_1);
+        CRC32 crc = new CRC32();
+        crc.update(named);
+        crc.update(data);
+        out.write(ByteBuffer.allocate(4).putInt(data.length).array());
+        out.write(named);
+        out.write(data);
+        out.write(ByteBuffer.allocate(4).putInt((int) crc.getValue()).array());
+        out.write(png, header, png.length - header);
+        return out.toByteArray();
+    }
+
+    /** 300 MB of nothing, packed. */
+    private static byte[] textBomb(String type) throws IOException {
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write("Comment\0".getBytes(StandardCharsets.ISO_8859_1));
+        out.write(type.equals("iTXt") ? new byte[] {1, 0, 0, 0} : new byte[] {0});
+        byte[] zeroes = new byte[1 << 20];
+        try (DeflaterOutputStream deflated = new DeflaterOutputStream(out)) {
+            for (int mb = 0; mb < 300; mb++) deflated.write(zeroes);
+        }
+        return out.toByteArray();
+    }
+
+    /** Empty directories one behind the other; fewer than none: one that is its own next. */
+    private static byte[] directories(int count) {
+        int all = Math.max(1, count);
+        ByteBuffer out = ByteBuffer.allocate(8 + 6 * all).order(java.nio.ByteOrder.LITTLE_ENDIAN);
+        out.put((byte) 'I').put((byte) 'I').putShort((short) 42).putInt(8);
+        for (int i = 0; i < all; i++) {
+            out.putShort((short) 0).putInt(count < 0 ? 8 : i == all - 1 ? 0 : 8 + 6 * (i + 1));
+        }
+        return out.array();
+    }
+
+    /** A PNG of 16 bits, red, green, blue and alpha, all zeroes. */
+    private static byte[] deep(int width, int height) throws IOException {
+        byte[] header = ByteBuffer.allocate(13)
+                .putInt(width)
+                .putInt(height)
+                .put(new byte[] {16, 6, 0, 0, 0})
+                .array();
+        ByteArrayOutputStream packed = new ByteArrayOutputStream();
+        byte[] row = new byte[1 + 8 * width];
+        try (DeflaterOutputStream deflated = new DeflaterOutputStream(packed)) {
+            for (int y = 0; y < height; y++) deflated.write(row);
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write(new byte[] {(byte) 0x89, 'P', 'N', 'G', 13, 10, 26, 10});
+        for (Map.Entry<String, byte[]> chunk : List.of(
+                Map.entry("IHDR", header), Map.entry("IDAT", packed.toByteArray()), Map.entry("IEND", new byte[0]))) {
+            byte[] named = chunk.getKey().getBytes(StandardCharsets.ISO_8859_1);
+            CRC32 crc = new CRC32();
+            crc.update(named);
+            crc.update(chunk.getValue());
+            out.write(ByteBuffer.allocate(4).putInt(chunk.getValue().length).array());
+            out.write(named);
+            out.write(chunk.getValue());
+            out.write(ByteBuffer.allocate(4).putInt((int) crc.getValue()).array());
+        }
+        return out.toByteArray();
     }
 
     /** What the phone’s format is decoded to: two halves, one a blue, one the white of paper. */
