@@ -56,7 +56,8 @@ class ApiDocument {
                         new SecurityScheme()
                                 .type(SecurityScheme.Type.APIKEY)
                                 .in(SecurityScheme.In.COOKIE)
-                                .name("MOLVET"))
+                                .name("MOLVET-8787")
+                                .description("Named for the port, so that two copies on one host keep apart."))
                 .schemaRequirement(
                         "calendar",
                         new SecurityScheme()

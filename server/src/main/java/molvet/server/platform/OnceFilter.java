@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Duration;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
@@ -76,6 +77,9 @@ class OnceFilter extends OncePerRequestFilter {
                 // The row below refers to the collector’s and so would lock it for reading; two acts that then
                 // both want to write it could only fail.
                 acts.oneAtATime(me);
+                db.sql("delete from idempotency where collector_id = ? and at < ? limit " + FORGOTTEN_AT_ONCE)
+                        .params(me.id(), Utc.of(clock.instant().minus(REMEMBERED)))
+                        .update();
                 db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
                         .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
                         .update();
@@ -144,6 +148,11 @@ class OnceFilter extends OncePerRequestFilter {
             response.setContentType(answer.get().contentType());
         response.getOutputStream().write(answer.get().body().getBytes(StandardCharsets.UTF_8));
     }
+
+    /** No phone tells an act again after longer than this. */
+    private static final Duration REMEMBERED = Duration.ofDays(7);
+
+    private static final int FORGOTTEN_AT_ONCE = 200;
 
     private static String cut(String operation) {
         return operation.length() > 200 ? operation.substring(0, 200) : operation;

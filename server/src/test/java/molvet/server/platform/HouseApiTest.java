@@ -2,10 +2,14 @@ package molvet.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.Statement;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
+import molvet.server.TestDatabase;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -61,6 +65,25 @@ class HouseApiTest {
                 .must(409);
         assertThat(other.json().get("type").asString()).isEqualTo("molvet:key-in-use");
         assertThat(me.get("/api/makers").json().get("makers")).isEmpty();
+    }
+
+    @Test
+    void keysAreForgottenAfterAWeek() throws Exception {
+        Api me = Api.collector();
+        byte[] paint = Api.json(Map.of("name", "Once"));
+        for (String k : new String[] {"old", "older"}) {
+            me.send("POST", "/api/paints", paint, "application/json", key(k)).must(201);
+        }
+        try (Connection db = TestDatabase.get().connect();
+                Statement sql = db.createStatement()) {
+            String mine = " where collector_id = (select id from collector where email = '" + me.email() + "')";
+            sql.executeUpdate("update idempotency set at = at - interval 8 day" + mine);
+            me.send("POST", "/api/paints", paint, "application/json", key("new"))
+                    .must(201);
+            ResultSet kept = sql.executeQuery("select count(*) from idempotency" + mine);
+            kept.next();
+            assertThat(kept.getInt(1)).isEqualTo(1);
+        }
     }
 
     private static Map<String, String> key(String key) {
