@@ -31,6 +31,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.UsualColour;
 import molvet.core.reading.CellReading;
+import molvet.core.reading.Covering;
 import molvet.core.reading.PageReading;
 import molvet.core.reading.Suspicion;
 import molvet.server.chart.ChartPainter;
@@ -46,7 +47,6 @@ import org.apache.commons.math3.stat.correlation.SpearmansCorrelation;
  * upload is. Prints a page in Markdown.
  */
 public final class ReadingAccuracy {
-    private static final double[] COVERS = {0.10, 0.25, 0.60};
     /** Between what the painter means by none, slight, moderate and strong: 0.02, 0.10, 0.20, 0.36. */
     private static final double[] GRAINS = {0.045, 0.14, 0.27};
 
@@ -212,7 +212,9 @@ public final class ReadingAccuracy {
                 });
                 c.covering().ifPresent(v -> {
                     tally.covering.add(new double[] {v, t.covering()});
-                    tally.coverOff[Math.abs(step(v, COVERS) - step(t.covering(), COVERS))]++;
+                    int seen = Covering.transparency(v, c.massTone()).ordinal();
+                    int real = Covering.transparency(t.covering(), t.massTone()).ordinal();
+                    tally.coverOff[Math.abs(seen - real)]++;
                 });
             }
         });
