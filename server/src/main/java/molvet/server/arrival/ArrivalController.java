@@ -27,6 +27,7 @@ class ArrivalController {
     private static final int MOST_LISTED = 500;
 
     private final Arrivals arrivals;
+    private final ArrivalLog log;
     private final ArrivalStore store;
     private final ArrivalReading reading;
     private final ArrivalViews views;
@@ -35,6 +36,7 @@ class ArrivalController {
 
     ArrivalController(
             Arrivals arrivals,
+            ArrivalLog log,
             ArrivalStore store,
             ArrivalReading reading,
             ArrivalViews views,
@@ -42,6 +44,7 @@ class ArrivalController {
             Ownership ownership) {
         this.ownership = ownership;
         this.arrivals = arrivals;
+        this.log = log;
         this.store = store;
         this.reading = reading;
         this.views = views;
@@ -91,35 +94,35 @@ class ArrivalController {
     @DeleteMapping("/api/arrivals/{arrival}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void discard(Collector me, @PathVariable long arrival) {
-        arrivals.discard(me, arrival);
+        log.takeAway(me, arrival);
     }
 
     /** Opens a logged arrival to be corrected. @return the draft to do it in */
     @PostMapping("/api/arrivals/{arrival}/correct")
     ArrivalViews.ArrivalPage correct(Collector me, @PathVariable long arrival) {
-        return one(me, arrivals.correct(me, arrival));
+        return one(me, log.correct(me, arrival));
     }
 
     @GetMapping("/api/arrivals/{arrival}/going")
-    Arrivals.ArrivalGoing going(Collector me, @PathVariable long arrival) {
-        return arrivals.going(me, arrival);
+    ArrivalLog.ArrivalGoing going(Collector me, @PathVariable long arrival) {
+        return log.going(me, arrival);
     }
 
     @PostMapping("/api/arrivals/{arrival}/log")
     ArrivalViews.ArrivalPage log(Collector me, @PathVariable long arrival) {
-        return one(me, arrivals.log(me, arrival));
+        return one(me, log.log(me, arrival));
     }
 
     @PostMapping("/api/arrivals/{arrival}/parcels")
     ArrivalViews.ArrivalPage parcelCame(
-            Collector me, @PathVariable long arrival, @RequestBody Arrivals.ParcelCame came) {
-        arrivals.parcelCame(me, arrival, came);
+            Collector me, @PathVariable long arrival, @RequestBody ArrivalLog.ParcelCame came) {
+        log.parcelCame(me, arrival, came);
         return one(me, arrival);
     }
 
     @PostMapping("/api/arrivals/{arrival}/open")
     ArrivalViews.ArrivalPage openSet(Collector me, @PathVariable long arrival) {
-        arrivals.openSet(me, arrival);
+        log.openSet(me, arrival);
         return one(me, arrival);
     }
 

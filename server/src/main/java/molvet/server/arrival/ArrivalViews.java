@@ -197,7 +197,7 @@ class ArrivalViews {
                                         e.getKey(), e.getValue().toString()))
                                 .toList(),
                 a.kind().equals(ArrivalKind.SET.name())
-                        && !store.holdingsKept(me, arrival, Arrivals.inSet(a)).isEmpty(),
+                        && !store.holdingsKept(me, arrival, ArrivalLog.inSet(a)).isEmpty(),
                 a.corrects(),
                 a.version());
     }

@@ -235,7 +235,7 @@ public class DotCards {
         Long holding = null;
         if (state.wasThere()) {
             paint = m.same().map(o -> o.paint()).orElse(null);
-            if (paint == null) paint = paints.catalogue(me, Arrivals.newPaint(m));
+            if (paint == null) paint = paints.catalogue(me, ArrivalLog.newPaint(m));
             holding = hold(me, arrival, paint, state, on, from);
         }
         rows.add(

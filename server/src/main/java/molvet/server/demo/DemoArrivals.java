@@ -5,6 +5,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
+import molvet.server.arrival.ArrivalLog;
 import molvet.server.arrival.ArrivalSheet;
 import molvet.server.arrival.Arrivals;
 import molvet.server.arrival.DotCards;
@@ -30,6 +31,7 @@ class DemoArrivals {
     private static final int A_PAGE = 12;
 
     private final Arrivals arrivals;
+    private final ArrivalLog arrivalLog;
     private final DotCards cards;
     private final Pours pours;
     private final MakersCharts charts;
@@ -43,6 +45,7 @@ class DemoArrivals {
 
     DemoArrivals(
             Arrivals arrivals,
+            ArrivalLog arrivalLog,
             DotCards cards,
             Pours pours,
             MakersCharts charts,
@@ -55,6 +58,7 @@ class DemoArrivals {
             Finder finder) {
         this.finder = finder;
         this.arrivals = arrivals;
+        this.arrivalLog = arrivalLog;
         this.cards = cards;
         this.pours = pours;
         this.charts = charts;
@@ -248,7 +252,7 @@ class DemoArrivals {
             List<Arrivals.NewGiver> givers) {
         long id = arrivals.start(
                 me, new Arrivals.NewArrival(kind, title, on, from, "", "EUR", text, "", sheet, givers, null));
-        arrivals.log(me, id);
+        arrivalLog.log(me, id);
     }
 
     private void dotCard(Collector me, long pellworth, List<CSVRecord> dots, List<byte[]> scans) {
