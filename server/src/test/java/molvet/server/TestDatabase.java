@@ -82,6 +82,8 @@ public final class TestDatabase {
                     "--socket=" + dir.resolve("db.sock"),
                     "--pid-file=" + dir.resolve("db.pid"),
                     "--skip-name-resolve",
+                    // A database that starts sweeps its folder for temporary tables, those of another too.
+                    "--tmpdir=" + Files.createDirectories(dir.resolve("tmp")),
                     "--skip-log-bin",
                     "--innodb-flush-log-at-trx-commit=0",
                     "--innodb-log-file-size=128M",

@@ -271,7 +271,7 @@ class PictureApiTest {
                 "truncated png",
                 "truncated jpeg",
                 "huge",
-                "gif",
+                "heic",
                 "tiny",
                 "half a header",
                 "noise after header"
@@ -285,7 +285,7 @@ class PictureApiTest {
             case "truncated png" -> Arrays.copyOf(png, png.length / 3);
             case "truncated jpeg" -> Arrays.copyOf(jpeg, jpeg.length / 3);
             case "huge" -> declared(png, 50_000, 50_000);
-            case "gif" -> file(painted(0), "gif");
+            case "heic" -> "\0\0\0\30ftypheic\0\0\0\0\0".getBytes(java.nio.charset.StandardCharsets.ISO_8859_1);
             case "tiny" -> file(new BufferedImage(3, 3, BufferedImage.TYPE_INT_RGB), "png");
             case "half a header" -> Arrays.copyOf(png, 20);
             default -> {

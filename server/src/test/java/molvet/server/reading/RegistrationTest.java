@@ -79,10 +79,11 @@ class RegistrationTest {
                     SheetInPicture.read(TestSheet.file(TestSheet.laid(page, 1600, 1600, by), "png"), sheet.ruled);
             assertThat(read.map().residualMm()).as(degrees + "°").isLessThan(0.1);
             for (CellReading c : read.cells()) {
-                // The printed white is 255; it is taken as half of the paper’s usual white, which moves tones a little.
+                // The printed white is 255, burnt out: the paper’s usual white takes its place, which moves tones a
+                // little.
                 assertThat(c.massTone().differenceFrom(colours.get(c.cell())))
                         .as(degrees + "°")
-                        .isLessThan(2.2);
+                        .isLessThan(2.6);
             }
         }
     }
