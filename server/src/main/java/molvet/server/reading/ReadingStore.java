@@ -154,9 +154,12 @@ class ReadingStore {
                         where z.collector_id = :me and y.paint_id = :paint and z.staining is not null
                         order by z.id desc limit 1) staining,
                        r.curve, r.modelled, r.black_l, r.black_a, r.black_b, r.arithmetic, r.at read_at
-                from reading r join swatch s on s.id = r.swatch_id
-                where r.collector_id = :me and s.paint_id = :paint and r.stage = 'DRY'
-                order by r.counts desc, s.state = 'CURRENT' desc, s.kind in ('STRIP', 'WRAPPER', 'LEAFLET'), s.id desc, r.id desc limit 1
+                from reading r
+                where r.collector_id = :me and r.id = (
+                  select x.id from reading x join swatch s on s.id = x.swatch_id
+                  where x.collector_id = :me and s.paint_id = :paint and x.stage = 'DRY'
+                  order by x.counts desc, s.state = 'CURRENT' desc, s.kind in ('STRIP', 'WRAPPER', 'LEAFLET'), s.id desc,
+                           x.id desc limit 1)
                 """)
                 .param("me", me.id())
                 .param("paint", paint)

@@ -226,6 +226,7 @@ class StoryTest {
         browser.type("Sheets", "4");
         browser.type("Withdrawn dots", "17");
         browser.press("Make it");
+        browser.seeText("Made the dot card");
         browser.seeText("237 dots");
         browser.follow(By.xpath("//button[starts-with(@aria-label, 'Shade 17,')]"));
         browser.seeText("withdrawn, stickered over");
