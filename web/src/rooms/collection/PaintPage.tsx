@@ -205,9 +205,9 @@ function Measured({ reading: r }: { reading: Schemas["ReadingView"] }) {
         </dd>
         {r.covering != null && (
           <>
-            <dt className="quiet">Covers</dt>
+            <dt className="quiet">Over black</dt>
             <dd className="code leading-5">
-              {Math.round(r.covering * 100)} % of the line
+              {Math.round(r.covering * 100)} % as light as on paper
               {r.margins.covering != null && ` ± ${Math.max(1, Math.round(r.margins.covering * 100))} %`}
             </dd>
           </>

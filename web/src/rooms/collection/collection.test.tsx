@@ -276,7 +276,7 @@ test("readings say how sure they are, how they agree, and which one counts can b
   });
   open(<PaintPage />, "/paints/:paint", "/paints/1");
   expect(await screen.findByText(/L\* 30\.3 a\* 11\.0 b\* -44\.0 ± 0\.4/)).toBeTruthy();
-  expect(screen.getByText("42 % of the line ± 1 %")).toBeTruthy();
+  expect(screen.getByText("42 % as light as on paper ± 1 %")).toBeTruthy();
   const agreed = screen.getByText(/2 dry ones agree within/);
   expect(agreed.textContent).toContain("ΔE00 0.8");
   expect(agreed.textContent).toContain("covering ± 10 %");

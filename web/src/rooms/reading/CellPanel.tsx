@@ -75,7 +75,8 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
           )}
           {c.covers && c.covering != null && (
             <Line what="Covers">
-              {c.covers} <span className="code quiet">{Math.round(c.covering * 100)} %</span>
+              {c.covers}{" "}
+              <span className="code quiet">{Math.round(c.covering * 100)} % as light over black</span>
               {c.margins.covering != null && (
                 <span className="quiet"> ± {Math.max(1, Math.round(c.margins.covering * 100))} %</span>
               )}
