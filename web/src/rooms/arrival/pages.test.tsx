@@ -270,6 +270,10 @@ test("pouring says what the tube fills, pours, and leads to the labels", async (
   await userEvent.click(screen.getByLabelText(/full pan/));
   await userEvent.clear(screen.getByLabelText("How many pans"));
   await userEvent.type(screen.getByLabelText("How many pans"), "2");
+  // A second pour is kept back only if it is asked for.
+  const second = screen.getByLabelText<HTMLInputElement>(/keep a fifth back/);
+  expect(second.checked).toBe(false);
+  await userEvent.click(second);
   await userEvent.click(screen.getByRole("button", { name: "Pour" }));
   const link = await screen.findByRole("link", { name: "Print their labels" });
   expect(link.getAttribute("href")).toBe("/labels?holdings=31,32");
