@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useNavigate } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { dayInWords } from "../../ui/dates";
 import { Page } from "../../ui/Page";
@@ -64,9 +64,11 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
               Correct
             </button>
           )}
-          <button type="button" className="btn btn-outline" onClick={() => setLeaving(true)}>
-            Take away
-          </button>
+          {a.kind !== "DOT_CARD" && (
+            <button type="button" className="btn btn-outline" onClick={() => setLeaving(true)}>
+              Take away
+            </button>
+          )}
           {a.title && pans.length > 0 && (
             <Link
               to={`/collection?find=${encodeURIComponent(`from "${a.title.replaceAll('"', "'")}"`)}`}
@@ -181,10 +183,11 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
 function TakeAway({ arrival, onClose }: { arrival: number; onClose: () => void }) {
   const navigate = useNavigate();
   const path = { arrival };
-  const going = useQuery({
+  const query = useQuery({
     queryKey: ["arrival-going", arrival],
     queryFn: () => data(client.GET("/api/arrivals/{arrival}/going", { params: { path } })),
-  }).data;
+  });
+  const going = query.data;
   const away = useAct(
     (_: undefined, headers) => data(client.DELETE("/api/arrivals/{arrival}", { params: { path }, headers })),
     { onDone: () => navigate("/arrivals") },
@@ -209,7 +212,7 @@ function TakeAway({ arrival, onClose }: { arrival: number; onClose: () => void }
           <p className="quiet">In one act; one undo brings it back.</p>
         </div>
       )}
-      <ProblemNote problem={away.problem} />
+      <ProblemNote problem={away.problem ?? (query.error as Problem | null)} />
       <WaitingNote waiting={away.waiting} />
       <div className="flex gap-3 mt-3">
         <button

@@ -59,7 +59,8 @@ final class SetPrice {
                 .map(l -> BigDecimal.valueOf(l.quantity())
                         .multiply(byVolume ? l.volume().orElseThrow().ml() : BigDecimal.ONE))
                 .toList();
-        List<Money> parts = Shares.of(Money.of(currency, sum), weights, Comparator.naturalOrder());
+        List<Money> parts =
+                Shares.of(Money.of(currency, sum, RoundingMode.HALF_UP), weights, Comparator.naturalOrder());
         Map<QuickLine, BigDecimal> each = new HashMap<>();
         int pieces = 0;
         for (int i = 0; i < open.size(); i++) {

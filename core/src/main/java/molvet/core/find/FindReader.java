@@ -144,7 +144,7 @@ final class FindReader {
         return settled.size() == 1 ? settled.get(0) : all(settled);
     }
 
-    /** A word such as “grey” is part of a name where it stands beside another word of one. */
+    /** A word such as “grey” is part of a name where it stands beside another word of one, and some name holds it. */
     private FindExpr settled(List<FindExpr> parts, int i) {
         FindExpr part = parts.get(i);
         if (part instanceof FindExpr.Not n && n.part() instanceof FindExpr.One o) {
@@ -152,7 +152,9 @@ final class FindReader {
         }
         if (!(part instanceof FindExpr.One one)) return part;
         Term term = one.term();
-        Optional<Term> inName = term.besideName().filter(t -> isInName(parts, i, -1) || isInName(parts, i, 1));
+        Optional<Term> inName = term.besideName()
+                .filter(t -> !(t instanceof NameTerms.Word w) || known.words().test(w.text()))
+                .filter(t -> isInName(parts, i, -1) || isInName(parts, i, 1));
         Term is = inName.orElseGet(term::settled);
         String instead = inName.isPresent() ? term.written() : term.otherwise().orElse("");
         if (!instead.isEmpty() && places.containsKey(term)) {

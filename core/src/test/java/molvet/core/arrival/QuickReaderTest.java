@@ -307,6 +307,12 @@ class QuickReaderTest {
         List<QuickLine> some = READER.read("Set € 30\nDune PBr7 € 4\nSkerry PG50", "");
         assertThat(some.get(1).unitPrice().orElseThrow()).isEqualByComparingTo("4");
         assertThat(some.get(2).unitPrice().orElseThrow()).isEqualByComparingTo("30");
+        List<QuickLine> yen = READER.read("Set ¥ 68.50\nDune PBr7\nSkerry PG50", "");
+        assertThat(yen.get(1)
+                        .unitPrice()
+                        .orElseThrow()
+                        .add(yen.get(2).unitPrice().orElseThrow()))
+                .isEqualByComparingTo("69");
         assertThat(kinds(READER.read("Tide set € 30", "").get(0))).containsExactly("not-divided");
         assertThat(one("Sunset PO62 € 8").kind()).isEqualTo(Kind.PAINT);
     }

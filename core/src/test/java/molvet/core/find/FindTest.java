@@ -17,6 +17,7 @@ import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.maker.MakerTerms;
 import molvet.core.pigment.Lightfastness;
+import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 import molvet.core.reading.ReadingTerms;
 import molvet.core.shelf.ShelfTerms;
@@ -64,6 +65,16 @@ class FindTest {
             assertThat(parse(entry).troubles()).as(entry).isEmpty();
             assertThat(parse(entry).terms()).as(entry).singleElement().isNotInstanceOf(NameTerms.Word.class);
         });
+    }
+
+    /** “tern gray”, where the tube says Tern Grey: no name holds “gray”, so it is the hue. */
+    @Test
+    void aColourWordThatNoNameHoldsIsTheHueBesideANameToo() {
+        TermKind.Known known = new TermKind.Known(Map.of(), word -> "tern".equals(word) || "grey".equals(word));
+        assertThat(Find.parse("tern gray", KINDS, known).terms().stream().map(Term::written))
+                .containsExactly("tern", "hue:grey");
+        assertThat(Find.parse("tern grey", KINDS, known).terms().stream().map(Term::written))
+                .containsExactly("tern", "grey");
     }
 
     @Test

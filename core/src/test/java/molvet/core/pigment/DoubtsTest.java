@@ -34,6 +34,15 @@ class DoubtsTest {
         assertThat(note.about()).isEqualTo(code);
     }
 
+    /** PR29 is in no reference; of an earth it is not the clear red of that number either. */
+    @Test
+    void anUnknownCodeOfAnEarthIsNotReadAsAClearColour() {
+        assertThat(doubts.about(Recipe.of("PR29"), "Evening Violet").get(0).suggestion())
+                .isEqualTo("PV29");
+        Note earth = doubts.about(Recipe.of("PR29"), "Shore Red Earth").get(0);
+        assertThat(earth.suggestion()).isEqualTo("PBr29");
+    }
+
     @Test
     void saysThatANumberExistsInNoFamily() {
         Note note = doubts.about(Recipe.of("PW888"), "Chalk").get(0);

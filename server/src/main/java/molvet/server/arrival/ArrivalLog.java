@@ -14,6 +14,7 @@ import molvet.core.arrival.LandedCost;
 import molvet.core.arrival.QuickLine;
 import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Refusal;
+import molvet.core.measure.Spelling;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.Paints;
@@ -284,8 +285,7 @@ public class ArrivalLog {
                     .orElse(null);
             if (paint == null) {
                 paint = paintOf(me, m, sameHere);
-            } else if (!before.get(i).orElseThrow().written().equals(m.line().written())
-                    && store.cameOnlyWith(me, paint, id)) {
+            } else if (saysOther(before.get(i).orElseThrow(), m.line()) && store.cameOnlyWith(me, paint, id)) {
                 paints.say(me, paint, newPaint(m));
             }
             ArrivalStore.LineRow line = keepLine(me, a, m, bill.lines().get(i), givers, paint);
@@ -312,7 +312,15 @@ public class ArrivalLog {
         return id;
     }
 
-    /** Each line with the one it was: the same words first, then the same place in the list. */
+    /** Whether a line is written otherwise, or stands below another maker’s heading. */
+    private static boolean saysOther(ArrivalStore.LineRow before, QuickLine now) {
+        return !before.written().equals(now.written()) || !before.maker().equals(now.maker());
+    }
+
+    /**
+     * Each line with the one it was: the same words first, then the same name, or nearly the same in the same place. A line of
+     * quite another name is another paint, whatever stood there before.
+     */
     private static List<Optional<ArrivalStore.LineRow>> paired(
             List<ArrivalReading.Matched> goods, List<ArrivalStore.LineRow> old) {
         List<ArrivalStore.LineRow> open = new ArrayList<>(old);
@@ -329,13 +337,19 @@ public class ArrivalLog {
             QuickLine l = goods.get(i).line();
             Optional<ArrivalStore.LineRow> near = open.stream()
                     .filter(o -> o.kind().equals(l.kind().name())
-                            && (o.position() == l.line()
-                                    || Words.folded(o.name()).equals(Words.folded(l.name()))))
+                            && (Words.folded(o.name()).equals(Words.folded(l.name()))
+                                    || o.position() == l.line() && isNearly(o.name(), l.name())))
                     .findFirst();
             near.ifPresent(open::remove);
             all.set(i, near);
         }
         return all;
+    }
+
+    private static boolean isNearly(String one, String other) {
+        String a = Words.folded(one);
+        String b = Words.folded(other);
+        return Spelling.nearest(a, List.of(b)).isPresent() || a.startsWith(b) || b.startsWith(a);
     }
 
     /** What would go with an arrival that is taken away, and which of its paints would stay, since more hangs on them. */
@@ -397,7 +411,7 @@ public class ArrivalLog {
     static Paints.NewPaint newPaint(ArrivalReading.Matched m) {
         QuickLine l = m.line();
         String note = String.join("\n", l.unread());
-        return new Paints.NewPaint(
+        return Paints.NewPaint.labelled(
                 l.name(),
                 l.also(),
                 l.maker(),
@@ -406,21 +420,12 @@ public class ArrivalLog {
                 m.edition().map(MakerStore.EditionRow::id).orElse(null),
                 m.pigments(),
                 l.series().orElse(null),
-                false,
                 note.length() > 4000 ? note.substring(0, 4000) : note,
                 new Makers.Claims(
                         ArrivalReading.claim(m, Trait.LIGHTFASTNESS),
                         ArrivalReading.claim(m, Trait.TRANSPARENCY),
                         ArrivalReading.claim(m, Trait.STAINING),
-                        ArrivalReading.claim(m, Trait.GRANULATION)),
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null);
+                        ArrivalReading.claim(m, Trait.GRANULATION)));
     }
 
     /** A holding of a paint, as it came. */

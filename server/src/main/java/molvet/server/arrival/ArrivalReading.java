@@ -383,22 +383,14 @@ class ArrivalReading {
                             Money.of(CurrencyUnit.of(last.currency()), last.price(), java.math.RoundingMode.HALF_UP)),
                     here));
         });
-        l.colour()
-                .ifPresent(c -> known.editions
-                        .getOrDefault(c, List.of())
-                        .forEach(e -> sizes(e).all().stream()
-                                .filter(s -> s.price().isPresent())
-                                .forEach(s -> all.add(price(
-                                        "chart, " + e.label(),
-                                        new SizePrice(s.volume(), s.price().get()),
-                                        here)))));
+        l.colour().ifPresent(c -> all.addAll(byChart(known.editions.getOrDefault(c, List.of()), here)));
         if (!all.isEmpty()) all.add(0, price("this", here, here));
         return all.subList(0, Math.min(8, all.size()));
     }
 
     /**
      * What a paint cost each time, before a sale and in it, and what the chart asks for each edition; the last price paid
-     * is {@code this}, and the others say how much dearer it is.
+     * stands without a percentage, and the others say how much dearer it is than they.
      */
     @Transactional(readOnly = true)
     public List<ReadPrice> prices(Collector me, long paint) {
@@ -414,18 +406,23 @@ class ArrivalReading {
             }
             all.add(price("paid" + on, b == last ? here : b.of(b.price()), here));
         }
-        store.colourOf(me, paint)
-                .ifPresent(c -> makers.editionsOf(me, c)
-                        .forEach(e -> sizes(e).all().stream()
-                                .filter(s -> s.price().isPresent())
-                                .forEach(s -> all.add(price(
-                                        "chart, " + e.label(),
-                                        new SizePrice(s.volume(), s.price().get()),
-                                        here)))));
+        store.colourOf(me, paint).ifPresent(c -> all.addAll(byChart(makers.editionsOf(me, c), here)));
         return all.size() < 2 ? List.of() : all.subList(0, Math.min(MOST_PRICES, all.size()));
     }
 
     private static final int MOST_PRICES = 20;
+
+    /** What a maker's chart asks for each size of each edition. */
+    private static List<ReadPrice> byChart(List<MakerStore.EditionRow> editions, SizePrice here) {
+        return editions.stream()
+                .flatMap(e -> sizes(e).all().stream()
+                        .filter(s -> s.price().isPresent())
+                        .map(s -> price(
+                                "chart, " + e.label(),
+                                new SizePrice(s.volume(), s.price().get()),
+                                here)))
+                .toList();
+    }
 
     private static Sizes sizes(MakerStore.EditionRow e) {
         try {

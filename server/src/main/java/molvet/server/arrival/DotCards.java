@@ -317,29 +317,23 @@ public class DotCards {
         MakerStore.EditionRow e = d.colourId() == null
                 ? null
                 : makers.editionsOf(me, d.colourId()).stream().findFirst().orElse(null);
-        return new Paints.NewPaint(
+        return Paints.NewPaint.labelled(
                 d.name(),
-                null,
-                null,
-                null,
+                "",
+                "",
+                "",
                 d.colourId(),
                 e == null ? null : e.id(),
                 e == null ? "" : e.labelText(),
                 null,
-                false,
                 "",
                 e == null
                         ? Makers.Claims.NONE
                         : new Makers.Claims(
-                                e.claimLightfastness(), e.claimTransparency(), e.claimStaining(), e.claimGranulation()),
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null,
-                null);
+                                e.claimLightfastness(),
+                                e.claimTransparency(),
+                                e.claimStaining(),
+                                e.claimGranulation()));
     }
 
     /** Takes the card away, its paints stay. */

@@ -294,12 +294,13 @@ public class PaintStore {
     /** @param things see {@link molvet.server.platform.Room#ribbons} */
     List<RibbonRow> ribbons(Collector me, String things, int most) {
         return db.sql("""
-                select thing, `all`, curve, modelled, mass_l, mass_a, mass_b, tint_l, tint_a, tint_b from (
-                  select t.thing, row_number() over (partition by t.thing order by t.at, p.id) place,
-                         count(*) over (partition by t.thing) `all`, p.curve, p.modelled,
-                         p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
-                  from (%s) t join paint p on p.id = t.paint_id where p.collector_id = :me and p.mass_l is not null) r
-                where place <= :most order by thing, place
+                select r.thing, r.`all`, p.curve, p.modelled, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
+                from (
+                  select t.thing, q.id, row_number() over (partition by t.thing order by t.at, q.id) place,
+                         count(*) over (partition by t.thing) `all`
+                  from (%s) t join paint q on q.id = t.paint_id where q.collector_id = :me and q.mass_l is not null) r
+                join paint p on p.id = r.id and p.collector_id = :me
+                where r.place <= :most order by r.thing, r.place
                 """.formatted(things))
                 .param("me", me.id())
                 .param("most", most)

@@ -96,6 +96,40 @@ public class Paints {
             @Nullable String from,
             @Nullable String cameOn,
             @Nullable Integer version) {
+        /** What a label or a chart says of it; nothing of it is here yet. */
+        public static NewPaint labelled(
+                String name,
+                String otherNames,
+                String maker,
+                String line,
+                @Nullable Long colour,
+                @Nullable Long edition,
+                String pigments,
+                @Nullable Integer series,
+                String note,
+                Makers.Claims claims) {
+            return new NewPaint(
+                    name,
+                    otherNames,
+                    maker,
+                    line,
+                    colour,
+                    edition,
+                    pigments,
+                    series,
+                    false,
+                    note,
+                    claims,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null,
+                    null);
+        }
+
         NewHolding firstHolding() {
             return new NewHolding(form, volume, 100, null, keptWhere, from, cameOn, price, currency, null, null);
         }

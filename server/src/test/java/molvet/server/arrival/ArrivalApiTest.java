@@ -621,6 +621,55 @@ class ArrivalApiTest {
     }
 
     @Test
+    void aMakersNameIsCorrectedAboveItsLinesAndAnotherPaintNeverTakesTheSwatchOfOne() {
+        Api me = Api.collector();
+        long id = logged(me, Map.of("text", "Vessanti:\nDune, PBr7, 15 ml\nKelp, PG7, 15 ml"))
+                .get("id")
+                .asLong();
+        String dune = only(me, "dune").get("accession").asString();
+        JsonNode kelp = only(me, "kelp");
+        me.post("/api/paints/" + kelp.get("id").asLong() + "/swatches", Map.of("place", "S1·p1", "makeKeeper", true))
+                .must(201);
+        JsonNode draft =
+                me.post("/api/arrivals/" + id + "/correct", Map.of()).must(200).json();
+        Map<String, Object> mended = new HashMap<>();
+        mended.put("text", "Marlund:\nDune, PBr7, 15 ml\nFoxglove, PV19, 5 ml");
+        mended.put("version", draft.get("version").asInt());
+        me.put("/api/arrivals/" + draft.get("id").asLong(), mended).must(200);
+        me.post("/api/arrivals/" + draft.get("id").asLong() + "/log", Map.of()).must(200);
+        assertThat(only(me, "dune").get("maker").asString()).isEqualTo("Marlund");
+        assertThat(only(me, "dune").get("accession").asString()).isEqualTo(dune);
+        JsonNode still = only(me, "kelp");
+        assertThat(still.get("swatches").size()).isEqualTo(1);
+        assertThat(still.get("holdings").size()).isZero();
+        assertThat(only(me, "foxglove").get("swatches").size()).isZero();
+    }
+
+    @Test
+    void pricesThenInTheSaleAndByTheChartStandSideBySide() {
+        Api me = Api.collector();
+        chart(me);
+        logged(me, Map.of("cameOn", "2020-05-01", "text", "Pellworth Tern Grey 15 ml 8.00"));
+        logged(me, Map.of("cameOn", "2026-05-01", "text", "Pellworth Tern Grey 12 ml was 9.00 now 7.20"));
+        long tern = only(me, "tern").get("id").asLong();
+        List<String> prices = me.get("/api/paints/" + tern + "/arrivals")
+                .must(200)
+                .json()
+                .get("prices")
+                .valueStream()
+                .map(p -> p.get("what").asString() + ": " + p.get("perMl").asString() + " "
+                        + (p.get("percent").isNull() ? "" : p.get("percent").asString()))
+                .toList();
+        // 8/15, 9/12 and 7.2/12 by hand; 0.6 against 0.5333 is an eighth dearer.
+        assertThat(prices)
+                .contains(
+                        "paid on 2020-05-01: 0.533 +12.5",
+                        "before the sale on 2026-05-01: 0.750 -20.0",
+                        "paid on 2026-05-01: 0.600 ",
+                        "chart, first known: 0.547 +9.8");
+    }
+
+    @Test
     void aLoggedArrivalIsTakenAwayAndWhatHasASwatchStays() {
         Api me = Api.collector();
         long id = logged(me, Map.of("title", "Mistake", "text", "Skerry, PG50\nDune, PBr7 x3"))

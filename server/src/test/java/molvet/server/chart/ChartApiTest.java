@@ -9,6 +9,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.stream.IntStream;
 import molvet.server.Api;
+import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
@@ -379,23 +382,7 @@ class ChartApiTest {
     @Test
     void stripsOfADotCardTakeTheDayAskedForAndTheyAreDryBesideOnesOwnSwatch() {
         Api me = Api.collector();
-        long maker = me.post("/api/makers", Map.of("name", "Marlund"))
-                .must(201)
-                .json()
-                .get("id")
-                .asLong();
-        long line = me.post("/api/makers/" + maker + "/lines", Map.of("name", "Field"))
-                .must(201)
-                .json()
-                .get("id")
-                .asLong();
-        long card = me.post(
-                        "/api/lines/" + line + "/dotcards",
-                        Map.of("sheets", 1, "columns", 2, "rows", 1, "text", "Dune PBr7\nMoth PBk9"))
-                .must(201)
-                .json()
-                .at("/card/id")
-                .asLong();
+        long card = dotCard(me, "Dune PBr7\nMoth PBk9");
         long dune = me.get("/api/paints?find=dune").json().at("/paints/0/id").asLong();
         long own = me.post("/api/paints/" + dune + "/swatches", Map.of("place", "S1·p1", "makeKeeper", true))
                 .must(201)
@@ -419,6 +406,56 @@ class ChartApiTest {
                         .asString())
                 .isEqualTo("2026-01-15");
         assertThat(Api.names(me.find("drying"))).doesNotContain("Moth");
+    }
+
+    /** PR83 is fugitive in watercolour: common practice, no published source. */
+    @Test
+    void aCardLettersTheVerdictWithTheClaimItContradicts() throws Exception {
+        Api me = Api.collector();
+        me.post("/api/makers", Map.of("name", "Marlund", "scales", Map.of("lightfastness", "*** = excellent")))
+                .must(201);
+        List<Long> ids = new ArrayList<>();
+        for (String[] p : new String[][] {{"Old Crimson", "PR83"}, {"Deep Shelter", "PB29"}}) {
+            ids.add(me.post(
+                            "/api/paints",
+                            Map.of(
+                                    "name",
+                                    p[0],
+                                    "maker",
+                                    "Marlund",
+                                    "pigments",
+                                    p[1],
+                                    "form",
+                                    "TUBE",
+                                    "claims",
+                                    Map.of("lightfastness", "***")))
+                    .must(201)
+                    .json()
+                    .get("id")
+                    .asLong());
+        }
+        long id = chart(
+                me,
+                Map.of(
+                        "form",
+                        "STRIPS",
+                        "paper",
+                        EIGHTH,
+                        "steps",
+                        3,
+                        "paints",
+                        ids,
+                        "school",
+                        "BY_HAND",
+                        "options",
+                        Map.of("caption", List.of("name", "lightfastness"))));
+        try (PDDocument pdf =
+                Loader.loadPDF(me.get("/api/charts/" + id + ".pdf").must(200).bytes())) {
+            assertThat(new PDFTextStripper().getText(pdf).replaceAll("\\s+", " "))
+                    .contains("fugitive (label ***)")
+                    .contains("excellent")
+                    .doesNotContain("excellent (label");
+        }
     }
 
     @Test
@@ -542,9 +579,8 @@ class ChartApiTest {
         assertThat(me.get("/api/paints/" + paint).json().get("observations")).isEmpty();
     }
 
-    @Test
-    void aDotCardCutInStripsIsFiledInOneAct() {
-        Api me = Api.collector();
+    /** A dot card of one row in a line of its own. */
+    private static long dotCard(Api me, String lines) {
         long maker = me.post("/api/makers", Map.of("name", "Marlund"))
                 .must(201)
                 .json()
@@ -555,13 +591,20 @@ class ChartApiTest {
                 .json()
                 .get("id")
                 .asLong();
-        long card = me.post(
+        int dots = (int) lines.lines().count();
+        return me.post(
                         "/api/lines/" + line + "/dotcards",
-                        Map.of("sheets", 1, "columns", 3, "rows", 1, "text", "Dune PBr7\nMoth PBk9\nGull PW6"))
+                        Map.of("sheets", 1, "columns", dots, "rows", 1, "text", lines))
                 .must(201)
                 .json()
                 .at("/card/id")
                 .asLong();
+    }
+
+    @Test
+    void aDotCardCutInStripsIsFiledInOneAct() {
+        Api me = Api.collector();
+        long card = dotCard(me, "Dune PBr7\nMoth PBk9\nGull PW6");
         me.post("/api/dotcards/" + card + "/strips", Map.of("place", "R3 1", "makeKeeper", true))
                 .must(200);
         assertThat(Api.names(me.find("r3"))).containsExactlyInAnyOrder("Dune", "Moth", "Gull");

@@ -70,6 +70,24 @@ class ChoosingApiTest {
     }
 
     @Test
+    void whatANamePromisesIsHeldAgainstThePaperAndWhatLiesBetweenTwoIsShown() {
+        long violet = measured("Dusk Violet", "Kelpwick", "PB60", 30, 8, -40);
+        long blue = measured("Loch Blue", "Kelpwick", "PB29", 42, 8, -40);
+        long between = measured("Half Way", "Kelpwick", "PB28", 36, 8, -40);
+        measured("Far Off", "Kelpwick", "PY154", 80, 0, 80);
+        JsonNode c =
+                me.get("/api/compare?paints=" + violet + "," + blue).must(200).json();
+        assertThat(c.at("/paints/0/promises/0").asString())
+                .isEqualTo("The name says violet; your own swatch is a blue.");
+        assertThat(c.at("/paints/1/promises")).isEmpty();
+        assertThat(c.get("between")).hasSize(1);
+        assertThat(c.at("/between/0/paint/id").asLong()).isEqualTo(between);
+        long far = me.find("far").json().at("/paints/0/id").asLong();
+        assertThat(me.get("/api/compare?paints=" + violet + "," + far).json().get("between"))
+                .isEmpty();
+    }
+
+    @Test
     void aTwelveWayComparisonIsPrinted() throws Exception {
         StringBuilder ids = new StringBuilder();
         for (int i = 0; i < 12; i++) {

@@ -202,6 +202,16 @@ class MakersChartApiTest {
         return out.toByteArray();
     }
 
+    /** A sheet of one cell that says where it stands. */
+    private static byte[] xlsx(String place) throws Exception {
+        String book =
+                "<workbook xmlns='http://schemas.openxmlformats.org/spreadsheetml/2006/main'><sheets><sheet name='a' sheetId='1'/></sheets></workbook>";
+        String sheet =
+                "<worksheet xmlns='http://schemas.openxmlformats.org/spreadsheetml/2006/main'><sheetData><row r='1'><c r='"
+                        + place + "'><v>1</v></c></row></sheetData></worksheet>";
+        return zip(Map.of("xl/workbook.xml", book.getBytes(), "xl/worksheets/sheet1.xml", sheet.getBytes()));
+    }
+
     static Stream<Arguments> hostile() throws Exception {
         byte[] good = xlsx(3, false);
         String repeated =
@@ -226,6 +236,12 @@ class MakersChartApiTest {
                 Arguments.of(
                         "an old binary spreadsheet", new byte[] {(byte) 0xd0, (byte) 0xcf, 0x11, (byte) 0xe0}, "XLS"),
                 Arguments.of("broken JSON", "[{\"name\": \"x\",\n oh".getBytes(), "line 2"),
+                Arguments.of("JSON nested ten thousand deep", "[".repeat(10_000).getBytes(), "nested too deeply"),
+                Arguments.of(
+                        "JSON with a number of a million digits",
+                        ("[" + "1".repeat(1_000_000) + "]").getBytes(),
+                        "too long"),
+                Arguments.of("a cell where no spreadsheet has one", xlsx("XFDXFD900"), "damaged"),
                 Arguments.of("JSON of something else", "{\"a\":1}".getBytes(), "no list of colours"),
                 Arguments.of(
                         "a hundred columns",
