@@ -116,7 +116,7 @@ public final class Disputes {
      *
      * @param labelText what the label says of pigments, as written; empty where it says nothing
      * @param massTone as one’s own paper shows it
-     * @param seen the family its own swatch lies in
+     * @param seen what its own swatch shows, where it was measured
      */
     public record Party(
             long paint,
@@ -127,7 +127,7 @@ public final class Disputes {
             String labelText,
             Map<Trait, Said> said,
             Optional<Lab> massTone,
-            Optional<Family> seen) {
+            Optional<MisleadingName.Seen> seen) {
         private DoubtfulLabels.Label label() {
             return new DoubtfulLabels.Label(paint, name, maker, line, recipe, massTone);
         }

@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.colour.Lab;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 
@@ -36,18 +37,29 @@ public final class MisleadingName {
             Map.entry("vert", Family.GREEN));
     private static final Pattern LAST_WORD = Pattern.compile("(\\p{L}+)\\W*$");
 
+    /** So near to where the named family begins, its name is no lie: people differ about a blue-violet by more. */
+    private static final double FAIR = 15;
+
+    /**
+     * What its own swatch shows.
+     *
+     * @param half its colour at half strength, where hue is plainest
+     */
+    public record Seen(Family family, Lab half) {}
+
     private MisleadingName() {}
 
     /**
-     * @param seen the family its own swatch lies in; empty where none was measured, and the one pigment is asked instead
+     * @param seen its own swatch; empty where none was measured, and the one pigment is asked instead
      * @return one sentence, if the name says another colour
      */
-    public static Optional<String> of(String name, Recipe recipe, Optional<Family> seen, PigmentReference reference) {
+    public static Optional<String> of(String name, Recipe recipe, Optional<Seen> seen, PigmentReference reference) {
         Matcher m = LAST_WORD.matcher(name.strip().toLowerCase(Locale.ROOT));
         Family said = m.find() ? WORDS.get(m.group(1)) : null;
         if (said == null) return Optional.empty();
-        Optional<Family> is = seen.or(() -> usual(recipe, reference));
+        Optional<Family> is = seen.map(Seen::family).or(() -> usual(recipe, reference));
         if (is.isEmpty() || agree(said, is.get())) return Optional.empty();
+        if (seen.filter(s -> SchoolOrder.isNear(s.half.hue(), said, FAIR)).isPresent()) return Optional.empty();
         return Optional.of("The name says " + said.words() + "; "
                 + (seen.isPresent() ? "your own swatch is " : recipe + " usually makes ")
                 + (is.get() == Family.ORANGE ? "an " : "a ") + is.get().words() + ".");

@@ -372,6 +372,13 @@ public final class SchoolOrder {
                 .findFirst();
     }
 
+    /** Whether a hue lies within some degrees of where a family begins or ends. */
+    static boolean isNear(double hue, Family family, double degrees) {
+        return BORDERS.stream()
+                .filter(b -> b.before == family || b.after == family)
+                .anyMatch(b -> Math.abs((hue - b.hue + 540) % 360 - 180) < degrees);
+    }
+
     private static Family byHue(double hue) {
         Family last = Family.PINK;
         for (Border b : BORDERS) {

@@ -110,18 +110,24 @@ class DisputesTest {
     /** What pigments usually look like: common practice, no published source. */
     @ParameterizedTest
     @CsvSource({
-        "Dusk Violet, PB60, , The name says violet; PB60 usually makes a blue.",
-        "Thrift Pink, PR122, VIOLET, The name says pink; your own swatch is a violet.",
-        "Loch Green, PB29, BLUE, The name says green; your own swatch is a blue.",
-        "Loch Blue, PB29, BLUE,",
-        "Deep Yellow, PY65, ORANGE,",
-        "Quay Red, PV19, PINK,",
-        "Violet Grey, PBk7, BLACK,",
-        "Violet, PBr7, EARTH,",
-        "Heather, PB60, BLUE,"
+        "Dusk Violet, PB60, , 0, The name says violet; PB60 usually makes a blue.",
+        "Thrift Pink, PR122, VIOLET, 318, The name says pink; your own swatch is a violet.",
+        "Loch Green, PB29, BLUE, 275, The name says green; your own swatch is a blue.",
+        "Knapweed Violet, PB29, BLUE, 293,",
+        "Loch Blue, PB29, BLUE, 275,",
+        "Deep Yellow, PY65, ORANGE, 70,",
+        "Quay Red, PV19, PINK, 5,",
+        "Violet Grey, PBk7, BLACK, 300,",
+        "Violet, PBr7, EARTH, 50,",
+        "Heather, PB60, BLUE, 270,"
     })
-    void aPlainColourWordIsHeldAgainstTheColour(String name, String code, Family seen, String said) {
-        assertThat(MisleadingName.of(name, Recipe.of(code), Optional.ofNullable(seen), REFERENCE))
+    void aPlainColourWordIsHeldAgainstTheColour(String name, String code, Family seen, double hue, String said) {
+        Lab half = Lab.of(60, 40 * Math.cos(Math.toRadians(hue)), 40 * Math.sin(Math.toRadians(hue)));
+        assertThat(MisleadingName.of(
+                        name,
+                        Recipe.of(code),
+                        Optional.ofNullable(seen).map(f -> new MisleadingName.Seen(f, half)),
+                        REFERENCE))
                 .isEqualTo(Optional.ofNullable(said));
     }
 

@@ -316,11 +316,13 @@ public class PaintViews {
         notes.addAll(doubts.about(label.recipe(), p.name()));
         NamePromise.in(p.name(), label.recipe(), reference)
                 .forEach(n -> notes.add(Note.of(p.name(), n.kept() ? "name" : "name-not-kept", n.said())));
-        MisleadingName.of(p.name(), label.recipe(), store.seen(me, id).map(Family::valueOf), reference)
-                .ifPresent(said -> notes.add(Note.of(p.name(), "name-not-kept", said)));
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
         List<PaintStore.ObservationRow> observations = store.observations(me, id);
         Optional<Measured> reading = facts.measured(me, id);
+        Optional<MisleadingName.Seen> seen = reading.flatMap(r -> store.seen(me, id)
+                .map(f -> new MisleadingName.Seen(Family.valueOf(f), r.run().half())));
+        MisleadingName.of(p.name(), label.recipe(), seen, reference)
+                .ifPresent(said -> notes.add(Note.of(p.name(), "name-not-kept", said)));
         Map<Trait, Verdict> verdicts = facts.verdicts(me, p, label.recipe(), observations, reading);
         Map<String, VoiceView> voices = new LinkedHashMap<>();
         Map<String, ClaimView> claims = new LinkedHashMap<>();

@@ -12,6 +12,7 @@ import java.util.Map;
 import java.util.Optional;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.Family;
+import molvet.core.collection.MisleadingName;
 import molvet.core.collection.Strip;
 import molvet.core.collection.WishLimit;
 import molvet.core.colour.Lab;
@@ -109,9 +110,9 @@ public class VoiceStore {
             };
         }
 
-        /** The family its own swatch lies in. */
-        public Optional<Family> seen() {
-            return massL == null || hue.isEmpty() ? Optional.empty() : Optional.of(Family.valueOf(hue));
+        /** What its own swatch shows. */
+        public Optional<MisleadingName.Seen> seen() {
+            return run().filter(r -> !hue.isEmpty()).map(r -> new MisleadingName.Seen(Family.valueOf(hue), r.half()));
         }
 
         public Disputes.Party party() {
