@@ -2,22 +2,35 @@
 
 newest_schema() { find server/src/main/resources/db/migration -name 'V*.sql' | sed -E 's#.*/V([0-9]+)__.*#\1#' | sort -n | tail -1; }
 
-with_db() { # whether the database was started here
-  STARTED_DB=
-  ours "$(cat "$RUN/db.pid" 2>/dev/null)" "--datadir=$HOME_DIR/db" && return
-  [ -d "$HOME_DIR/db" ] || [ "${1:-}" = make ] || die "there is no collection in $HOME_DIR yet."
+# Start, stop, backup and restore take one lock, so that none meets another halfway. What a killed one was at may take a moment.
+take_lock() { exec 9> "$RUN/lock"; flock -w 3 9; }
+
+# A database for this command alone; what a killed run left behind goes first.
+own_db() {
+  server_stop
+  db_stop
   db_start
-  STARTED_DB=yes
 }
 
 backup() {
-  local file=$1 work schema
+  local file=$1 work=$RUN/backup.$$.work part=$RUN/backup.$$.part schema own=
   need
-  with_db
-  work=$(mktemp -d)
-  schema=$(sql "$(db_name)" -e 'select max(cast(version as unsigned)) from flyway_schema_history where success = 1')
+  if take_lock; then
+    [ -d "$HOME_DIR/db" ] || die "there is no collection in $HOME_DIR yet."
+    drop_work
+    own_db
+    own=yes
+  else
+    ours "$(cat "$RUN/script.pid" 2>/dev/null)" molvet && ours "$(cat "$RUN/db.pid" 2>/dev/null)" "--datadir=$HOME_DIR/db" \
+      || die "another backup or restore is at work here. Try again when it is done."
+  fi
+  fail() { rm -rf "$work" "$file.part" "$part"; [ -n "$own" ] && db_stop; die "$*"; }
+  (umask 077 && mkdir -p "$work")
+  schema=$(sql "$(db_name)" -e 'select max(cast(version as unsigned)) from flyway_schema_history where success = 1') || fail "the database does not answer; nothing was written."
+  # Who is signed in is not part of a collection.
   mariadb-dump --no-defaults --socket="$SOCKET" --user="$(id -un)" --single-transaction --quick --hex-blob --max-allowed-packet=128M \
-    --skip-dump-date --skip-comments "$(db_name)" | gzip -6 > "$work/collection.sql.gz" || { rm -rf "$work"; die "the backup broke off; nothing was written."; }
+    --ignore-table-data="$(db_name).SPRING_SESSION" --ignore-table-data="$(db_name).SPRING_SESSION_ATTRIBUTES" \
+    --skip-dump-date --skip-comments "$(db_name)" 9>&- | gzip -6 > "$work/collection.sql.gz" || fail "the backup broke off; nothing was written."
   db_key > "$work/secret.key"
   {
     echo "molvet-backup 1"
@@ -26,9 +39,11 @@ backup() {
     echo "sha256 $(sha256sum "$work/collection.sql.gz" | cut -d' ' -f1)"
     echo "key $(sha256sum "$work/secret.key" | cut -d' ' -f1)"
   } > "$work/manifest"
-  tar -C "$work" -cf "$file.part" manifest collection.sql.gz secret.key && chmod 600 "$file.part" && mv "$file.part" "$file" || { rm -rf "$work" "$file.part"; die "$file could not be written."; }
-  rm -rf "$work"
-  [ -n "$STARTED_DB" ] && db_stop
+  # Where half a file lies if this is killed, so that the next start takes it away.
+  echo "$file.part" > "$part"
+  (umask 077 && tar -C "$work" -cf "$file.part" manifest collection.sql.gz secret.key) && mv "$file.part" "$file" || fail "$file could not be written."
+  rm -rf "$work" "$part"
+  [ -n "$own" ] && db_stop
   say "Saved to $file ($(du -h "$file" | cut -f1), schema $schema)."
 }
 
@@ -48,7 +63,7 @@ create user $who@localhost identified by '$password';
 grant select, insert, create, drop, alter, index, references, lock tables on \`$new\`.* to $who@localhost;
 SQL
   gunzip -c "$dump" | MYSQL_PWD=$password mariadb --no-defaults --sandbox --binary-mode --max-allowed-packet=128M \
-    --socket="$SOCKET" --user=$who "$new" 2> "$RUN/restore.log"
+    --socket="$SOCKET" --user=$who "$new" 2> "$RUN/restore.log" 9>&-
   local came=$?
   sql -e "drop user $who@localhost"
   [ $came = 0 ] || return 1
@@ -62,11 +77,19 @@ SQL
     || { echo "its tables are not of schema $schema" > "$RUN/restore.log"; return 1; }
 }
 
-# What a restore that was killed left: a schema nobody took, and its files, the key among them.
-drop_leftovers() {
+# What a backup or restore that was killed left: half a file, and work with the key in it.
+drop_work() {
+  local part
+  for part in "$RUN"/backup.*.part; do
+    [ -s "$part" ] && rm -f "$(cat "$part")"
+  done
+  rm -rf "$RUN"/restore.work "$RUN"/backup.*.work "$RUN"/backup.*.part
+}
+
+# A schema that a killed restore filled and nobody took.
+drop_schemas() {
   local left
-  rm -rf "$RUN/restore.work"
-  for left in $(sql -e "show databases like 'molvet\\_2%'"); do
+  for left in $(sql -e "show databases like 'molvet\_2%'"); do
     [ "$left" = "$(db_name)" ] || sql -e "drop database \`$left\`"
   done
 }
@@ -75,13 +98,9 @@ restore() {
   local file=$1 work schema old new
   [ -f "$file" ] || die "there is no file $file."
   need
-  exec 9> "$RUN/lock"
-  flock -n 9 || die "Molvet runs on this collection. ./molvet stop first, then restore."
-  # What a killed run left behind.
-  server_stop
-  db_stop
+  take_lock || die "Molvet runs on this collection. ./molvet stop first, then restore."
   work=$RUN/restore.work
-  rm -rf "$work"
+  drop_work
   (umask 077 && mkdir -p "$work")
   refuse() { rm -rf "$work"; die "$*"; }
   tar -C "$work" -xf "$file" manifest collection.sql.gz 2>/dev/null && head -1 "$work/manifest" | grep -q '^molvet-backup 1$' \
@@ -97,21 +116,24 @@ restore() {
   fi
   [ "$schema" -le "$(newest_schema)" ] 2>/dev/null \
     || refuse "$file was made by a newer Molvet (schema $schema, this one knows $(newest_schema)). Update first. What is here was left untouched."
-  with_db make
+  own_db
+  drop_schemas
   old=$(db_name)
   new=molvet_$(date -u +%Y%m%d%H%M%S)
   sql -e "create database $new character set utf8mb4 collate utf8mb4_unicode_ci"
   if ! load "$work/collection.sql.gz" "$new"; then
     sql -e "drop database $new"
     rm -rf "$work"
-    [ -n "$STARTED_DB" ] && db_stop
+    db_stop
     die "$file could not be loaded: $(grep -m 1 -a -e ERROR "$RUN/restore.log" || head -1 "$RUN/restore.log"). What is here was left untouched."
   fi
+  # Whoever was signed in when it was saved signs in again.
+  sql "$new" -e 'delete from SPRING_SESSION'
   # One rename decides: before it the old collection stands with its key, after it the new with its own.
   [ -f "$work/secret.key" ] || db_key > "$work/secret.key"
   (umask 077 && { echo "$new"; cat "$work/secret.key"; echo; } > "$HOME_DIR/db.name.part") && mv "$HOME_DIR/db.name.part" "$HOME_DIR/db.name"
   sql -e "drop database $old"
   rm -rf "$work"
-  [ -n "$STARTED_DB" ] && db_stop
+  db_stop
   say "Restored $file (schema $schema)."
 }

@@ -30,9 +30,9 @@ export class Problem extends Error {
     return this.document.type.replace("molvet:", "");
   }
 
-  /** Whether waiting may help: the server or its database does not answer. */
+  /** Whether waiting may help: the server or its database does not answer, or has too much to do. */
   get away() {
-    return this.kind === "database-away" || this.kind === "unreachable";
+    return ["database-away", "unreachable", "busy"].includes(this.kind);
   }
 }
 

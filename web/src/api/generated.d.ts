@@ -5044,6 +5044,7 @@ export interface components {
             mayMakeAccount: boolean;
             name?: string;
             signedIn: boolean;
+            wrongPasswords?: components["schemas"]["WronglyTried"];
         };
         ShopAnswer: {
             alike: components["schemas"]["ShopHit"][];
@@ -5351,6 +5352,12 @@ export interface components {
         };
         WishList: {
             wishes: components["schemas"]["CarriedPaint"][];
+        };
+        WronglyTried: {
+            /** Format: int32 */
+            count: number;
+            /** Format: date-time */
+            last: string;
         };
         YearOfClaims: {
             claims: components["schemas"]["ClaimsAnswered"][];

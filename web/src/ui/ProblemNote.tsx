@@ -27,8 +27,8 @@ export function WaitingNote({ waiting }: { waiting: Problem | null | undefined }
   if (!waiting) return null;
   return (
     <p role="status" className="border border-base-content p-3 my-3">
-      {waiting.document.title}. Not saved yet: what you typed stays here, and it is saved as soon as it
-      answers again. Leave this page open.
+      {waiting.document.title}. What you typed stays here; it is told again by itself, and saved once, as soon
+      as it can be. Leave this page open.
     </p>
   );
 }

@@ -23,17 +23,21 @@ export function Ribbon({
   const all = ribbon.strips.length + ribbon.more;
   return (
     <span className={`flex items-center gap-2 min-w-0 ${className}`}>
-      <span role="img" aria-label={`${counted(all, "measured paint")}`} className="flex h-5 min-w-0 grow">
+      <span role="img" aria-label={`${counted(all, "measured paint")}`} className="flex h-5 min-w-0">
         {ribbon.strips.map(([full, half, pale], i) => (
           <span
             // biome-ignore lint/suspicious/noArrayIndexKey: strips have no other name here
             key={i}
-            className="grow basis-0 max-w-2.5 h-full"
+            className="w-2.5 shrink h-full"
             style={{ background: `linear-gradient(to bottom, ${full}, ${half} 55%, ${pale})` }}
           />
         ))}
       </span>
-      {ribbon.more > 0 && <span className="quiet text-sm whitespace-nowrap">and {ribbon.more} more</span>}
+      {ribbon.more > 0 && (
+        <span className="quiet text-sm whitespace-nowrap">
+          {ribbon.strips.length} of {all}
+        </span>
+      )}
     </span>
   );
 }

@@ -42,6 +42,18 @@ BEFORE=$(sums)
 [ "$(echo "$BEFORE" | wc -l)" -gt 15 ] || fail "too few tables to compare"
 ./molvet restore "$MOLVET_HOME/a.molvet" --demo >> "$LOG" 2>&1 && fail "restore under a running server"
 
+# A server that ends by itself is started again, and so is a database.
+SERVER=$(cat "$MOLVET_HOME/demo/run/server.pid")
+up() { curl -fsS --max-time 2 "http://127.0.0.1:$MOLVET_PORT/api/health" 2>/dev/null | grep -q '"UP"'; }
+again() { for _ in $(seq 1 300); do up && return; sleep 0.2; done; fail "$1 was not started again"; }
+kill -KILL "$SERVER"
+for _ in $(seq 1 50); do up || break; sleep 0.1; done
+again "a killed server"
+[ "$(cat "$MOLVET_HOME/demo/run/server.pid")" != "$SERVER" ] || fail "the server was not started again"
+kill -KILL "$(cat "$MOLVET_HOME/demo/run/db.pid")"
+for _ in $(seq 1 50); do up || break; sleep 0.1; done
+again "a killed database"
+
 kill -KILL $SCRIPT "$(cat "$MOLVET_HOME/demo/run/server.pid")"
 start
 [ "$(sums)" = "$BEFORE" ] || fail "a killed demo came back changed"
@@ -106,4 +118,29 @@ start
 [ "$(sums)" = "$BEFORE" ] || fail "restored is not what was saved"
 ./molvet stop > /dev/null
 [ -z "$(ours)" ] || fail "stop left something running: $(ours)"
+
+# Each command killed at eight moments spread over the time it takes: what is left can be stopped, starts, and is whole.
+killed() { # SECONDS COMMAND…
+  local whole=$1 i
+  shift
+  for i in 1 2 3 4 5 6 7 8; do
+    [ "$1" != stop ] || start
+    ./molvet "$@" > "$LOG" 2>&1 &
+    sleep "$(awk "BEGIN { print $whole * $i / 9 }")"
+    kill -KILL $! 2>/dev/null
+    wait $! 2>/dev/null
+    ./molvet stop > "$LOG" 2>&1
+    [ -z "$(ours)" ] || fail "$1 killed at $i of 9 of $whole s left something that stop does not end: $(ours)"
+  done
+  start
+  [ "$(sums)" = "$BEFORE" ] || fail "after $1 was killed the collection is another"
+  [ "$(sql -e "show databases like 'molvet%'" | wc -l)" = 1 ] || fail "$1 killed left a schema behind"
+  ls "$MOLVET_HOME"/demo/run/*.work "$MOLVET_HOME"/demo/run/*.part "$MOLVET_HOME"/*.part 2>/dev/null && fail "$1 killed left files behind"
+  ./molvet stop > /dev/null
+}
+took() { local from=$(date +%s%N); "$@" > "$LOG" 2>&1; awk "BEGIN { print ($(date +%s%N) - $from) / 1e9 }"; }
+killed "$(took ./molvet backup "$MOLVET_HOME/b.molvet" --demo)" backup "$MOLVET_HOME/b.molvet" --demo
+killed "$(took ./molvet restore "$MOLVET_HOME/a.molvet" --demo)" restore "$MOLVET_HOME/a.molvet" --demo
+killed "$(took start)" demo
+killed 1.5 stop
 echo "start, kill, stop, backup and restore hold"

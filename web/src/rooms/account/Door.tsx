@@ -3,6 +3,7 @@ import type { Problem } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { SignInPage } from "./SignInPage";
 import { useSession } from "./useSession";
+import { WronglyTried } from "./WronglyTried";
 
 /** Who is signed in sees the rooms; who is not, the door. */
 export function Door() {
@@ -15,5 +16,11 @@ export function Door() {
     );
   }
   if (!session.data) return <main className="p-6 quiet">Opening …</main>;
-  return session.data.signedIn ? <Outlet /> : <SignInPage session={session.data} />;
+  if (!session.data.signedIn) return <SignInPage session={session.data} />;
+  return (
+    <>
+      <WronglyTried />
+      <Outlet />
+    </>
+  );
 }

@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { ProblemNote } from "../../ui/ProblemNote";
+import { WRONGLY_TRIED } from "./WronglyTried";
 
 const DEMO = { email: "demo@molvet.example", password: "molvet-demo" };
 
@@ -22,6 +23,7 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
       const entered = await call();
       queries.removeQueries({ predicate: (q) => q.queryKey[0] !== "session" });
       queries.setQueryData(["session"], entered);
+      queries.setQueryData(WRONGLY_TRIED, entered.wrongPasswords ?? null);
       // What is carried where there is no network is the last answer to this very question.
       queries.invalidateQueries({ queryKey: ["session"] });
     } catch (e) {

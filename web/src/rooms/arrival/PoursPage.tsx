@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { dayInWords } from "../../ui/dates";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
@@ -138,10 +139,10 @@ function PourRow({ pour: p }: { pour: Pour }) {
           {!p.boxedOn && (
             <span className={p.mayBeBoxed ? "font-semibold" : ""}>
               {p.hardOn
-                ? `Hard since ${p.hardOn}.`
+                ? `Hard since ${dayInWords(p.hardOn)}.`
                 : p.mayBeBoxed
-                  ? `May go into the box since ${p.ready}; touch one first.`
-                  : `Tacky until about ${p.ready}.`}{" "}
+                  ? `May go into the box since ${dayInWords(p.ready)}; touch one first.`
+                  : `Tacky until about ${dayInWords(p.ready)}.`}{" "}
               <span className="quiet font-normal">{p.hardOn ? "" : p.because}</span>
             </span>
           )}

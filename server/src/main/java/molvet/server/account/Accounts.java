@@ -1,9 +1,8 @@
 package molvet.server.account;
 
+import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.Instant;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
@@ -15,42 +14,44 @@ import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.PlatformTransactionManager;
 import org.springframework.transaction.annotation.Transactional;
+import org.springframework.transaction.support.TransactionTemplate;
 
 /** Making, opening, changing and deleting accounts. */
 @Service
 public class Accounts {
     private static final Pattern EMAIL = Pattern.compile("[^\\s@<>\"]{1,64}@[^\\s@<>\"]{1,120}");
-    private static final int FREE_TRIES = 5;
-    private static final int FREE_TRIES_AN_ADDRESS = 30;
-    private static final Duration LONGEST_WAIT = Duration.ofMinutes(15);
 
     /** Of a password nobody has, hashed as everyone's: an unknown e-mail takes as long to refuse as a wrong password. */
     private static final String DECOY = "$2a$11$Z1qFj5t2d2E9hZuyEiophOEDFNCbeGSqcPdtA6M3DIJp36xdgZaPO";
 
     private final CollectorStore store;
     private final PasswordEncoder passwords;
+    private final PasswordWork work;
+    private final WrongPasswords wrong;
+    private final KnownBrowsers browsers;
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
+    private final TransactionTemplate transaction;
     private final Clock clock;
 
     Accounts(
             CollectorStore store,
             PasswordEncoder passwords,
+            PasswordWork work,
+            WrongPasswords wrong,
+            KnownBrowsers browsers,
             FindByIndexNameSessionRepository<? extends Session> sessions,
+            PlatformTransactionManager transactions,
             Clock clock) {
+        this.transaction = new TransactionTemplate(transactions);
+        this.work = work;
+        this.wrong = wrong;
+        this.browsers = browsers;
         this.store = store;
         this.passwords = passwords;
         this.sessions = sessions;
         this.clock = clock;
-    }
-
-    /** Signing in was refused for now because of wrong passwords. Answered with 429. */
-    static final class TooManyTries extends RuntimeException {
-        final Duration wait;
-
-        TooManyTries(Duration wait) {
-            this.wait = wait;
-        }
     }
 
     boolean noneYet() {
@@ -82,50 +83,42 @@ public class Accounts {
     }
 
     /**
-     * @param address where the call comes from
+     * @param request tells where the call comes from
      * @return the collector, or empty when e-mail or password is wrong
-     * @throws TooManyTries while either account or address has to wait
+     * @throws WrongPasswords.TooManyTries while whoever asks has to wait
      */
-    Optional<Collector> open(String email, String password, String address) {
+    Optional<CollectorStore.Row> open(String email, String password, HttpServletRequest request) {
         String who = email.strip().toLowerCase(Locale.ROOT);
         who = who.length() > 190 ? who.substring(0, 190) : who;
-        Instant now = clock.instant();
-        waitIfNeeded("account", who, FREE_TRIES, now);
-        waitIfNeeded("address", address, FREE_TRIES_AN_ADDRESS, now);
         Optional<CollectorStore.Row> row = store.byEmail(who);
-        boolean right = passwords.matches(
-                cut(password), row.map(CollectorStore.Row::passwordHash).orElse(DECOY));
-        if (row.isEmpty() || !right) {
-            store.failed("account", who, now);
-            store.failed("address", address, now);
-            return Optional.empty();
-        }
-        store.forgive("account", who);
-        return row.map(r -> new Collector(r.id(), r.email()));
+        String from = row.map(r -> browsers.from(request, r)).orElseGet(() -> KnownBrowsers.address(request));
+        return isRight(who, row, password, from) ? row : Optional.empty();
     }
 
-    /** After the free tries each further one doubles the wait, from one second to a quarter of an hour. */
-    private void waitIfNeeded(String scope, String who, int free, Instant now) {
-        store.failures(scope, who).ifPresent(f -> {
-            if (f.count() < free) return;
-            Duration wait = Duration.ofSeconds(1L << Math.min(f.count() - free, 20));
-            if (wait.compareTo(LONGEST_WAIT) > 0) wait = LONGEST_WAIT;
-            Instant until = f.last().plus(wait);
-            if (now.isBefore(until)) throw new TooManyTries(Duration.between(now, until));
-        });
+    /** What the owner, who just signed in, is to be told of. */
+    Optional<WrongPasswords.Tried> triedByOthers(CollectorStore.Row me) {
+        return wrong.tell(me.email());
     }
 
-    @Transactional
-    public void changePassword(Collector me, String old, String fresh, String keepSession) {
-        requirePassword(me, old);
+    private boolean isRight(String account, Optional<CollectorStore.Row> row, String password, String from) {
+        wrong.count(account, from);
+        boolean right =
+                work.matches(password, row.map(CollectorStore.Row::passwordHash).orElse(DECOY), from);
+        if (row.isEmpty()) return false;
+        if (right) wrong.forgive(account, from);
+        else wrong.keepForOwner(account, from);
+        return right;
+    }
+
+    public void changePassword(Collector me, String old, String fresh, String keepSession, HttpServletRequest request) {
+        requirePassword(me, old, request);
         store.changePassword(me.id(), hash(fresh));
         endSessions(me, keepSession);
     }
 
-    @Transactional
-    public void delete(Collector me, String password) {
-        requirePassword(me, password);
-        store.delete(me.id());
+    public void delete(Collector me, String password, HttpServletRequest request) {
+        requirePassword(me, password, request);
+        transaction.executeWithoutResult(status -> store.delete(me.id()));
         endSessions(me, "");
     }
 
@@ -135,11 +128,13 @@ public class Accounts {
                 .forEach(sessions::deleteById);
     }
 
-    private void requirePassword(Collector me, String password) {
-        boolean right = store.byId(me.id())
-                .filter(r -> passwords.matches(cut(password), r.passwordHash()))
-                .isPresent();
-        if (!right) throw Refusal.of("password", "That is not your password.", "Type the one you sign in with.");
+    /** Guessing is as slow for somebody who found an open page as for somebody outside. */
+    private void requirePassword(Collector me, String password, HttpServletRequest request) {
+        Optional<CollectorStore.Row> row = store.byId(me.id());
+        String from = row.map(r -> browsers.from(request, r)).orElseGet(() -> KnownBrowsers.address(request));
+        if (!isRight(me.email(), row, password, from)) {
+            throw Refusal.of("password", "That is not your password.", "Type the one you sign in with.");
+        }
     }
 
     private String hash(String password) {
@@ -150,9 +145,5 @@ public class Accounts {
             throw Refusal.of("password", "The password is longer than 72 bytes.", "Shorten it a little.");
         }
         return passwords.encode(password);
-    }
-
-    private static String cut(String password) {
-        return password.getBytes(StandardCharsets.UTF_8).length > 72 ? "" : password;
     }
 }

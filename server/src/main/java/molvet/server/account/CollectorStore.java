@@ -1,8 +1,6 @@
 package molvet.server.account;
 
 import java.time.Instant;
-import java.time.LocalDateTime;
-import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Collections;
 import java.util.List;
@@ -13,7 +11,7 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.jdbc.support.GeneratedKeyHolder;
 import org.springframework.stereotype.Repository;
 
-/** Collectors and failed sign-ins. */
+/** Collectors. */
 @Repository
 class CollectorStore {
     private final JdbcClient db;
@@ -25,8 +23,6 @@ class CollectorStore {
     }
 
     record Row(long id, String email, String name, String passwordHash) {}
-
-    record Failures(int count, Instant last) {}
 
     Optional<Row> byEmail(String email) {
         return db.sql("select id, email, name, password_hash from collector where email = ?")
@@ -68,26 +64,5 @@ class CollectorStore {
             db.sql("delete from " + table + " where collector_id = ?").param(id).update();
         }
         db.sql("delete from collector where id = ?").param(id).update();
-    }
-
-    Optional<Failures> failures(String scope, String who) {
-        return db.sql("select failures, last_at from sign_in_failure where scope = ? and who = ?")
-                .params(scope, who)
-                .query((rs, n) -> new Failures(
-                        rs.getInt(1), rs.getObject(2, LocalDateTime.class).toInstant(ZoneOffset.UTC)))
-                .optional();
-    }
-
-    void failed(String scope, String who, Instant at) {
-        db.sql("""
-                insert into sign_in_failure (scope, who, failures, last_at) values (?, ?, 1, ?)
-                on duplicate key update failures = least(failures + 1, 1000), last_at = values(last_at)
-                """).params(scope, who, Utc.of(at)).update();
-    }
-
-    void forgive(String scope, String who) {
-        db.sql("delete from sign_in_failure where scope = ? and who = ?")
-                .params(scope, who)
-                .update();
     }
 }

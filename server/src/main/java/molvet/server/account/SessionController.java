@@ -4,6 +4,7 @@ import io.swagger.v3.oas.annotations.security.SecurityRequirements;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import jakarta.servlet.http.HttpSession;
+import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
 import molvet.server.platform.Collector;
@@ -34,6 +35,7 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class SessionController {
     private final Accounts accounts;
+    private final KnownBrowsers browsers;
     private final SecurityContextRepository contexts;
     private final CookieCsrfTokenRepository tokens;
     private final boolean demo;
@@ -41,11 +43,13 @@ class SessionController {
 
     SessionController(
             Accounts accounts,
+            KnownBrowsers browsers,
             SecurityContextRepository contexts,
             CookieCsrfTokenRepository tokens,
             @Value("${molvet.demo}") boolean demo,
             @Value("${molvet.sign-up}") String signUp) {
         this.accounts = accounts;
+        this.browsers = browsers;
         this.contexts = contexts;
         this.tokens = tokens;
         this.demo = demo;
@@ -62,7 +66,7 @@ class SessionController {
 
     /**
      * {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account;
-     * {@code firstRun}: there is none yet.
+     * {@code firstRun}: there is none yet; {@code wrongPasswords}: tried by others before this sign-in.
      */
     record SessionState(
             boolean signedIn,
@@ -70,11 +74,18 @@ class SessionController {
             @Nullable String name,
             boolean demo,
             boolean mayMakeAccount,
-            boolean firstRun) {}
+            boolean firstRun,
+            @Nullable WronglyTried wrongPasswords) {}
+
+    record WronglyTried(int count, Instant last) {}
 
     @GetMapping("/api/session")
     @SecurityRequirements
     SessionState state() {
+        return state(null);
+    }
+
+    private SessionState state(@Nullable WronglyTried tried) {
         Authentication signedIn = SecurityContextHolder.getContext().getAuthentication();
         Optional<CollectorStore.Row> row = signedIn != null && signedIn.getPrincipal() instanceof Collector me
                 ? accounts.find(me)
@@ -86,16 +97,20 @@ class SessionController {
                 row.map(CollectorStore.Row::name).orElse(null),
                 demo,
                 open || none,
-                none);
+                none,
+                tried);
     }
 
     @PostMapping(path = "/api/session", consumes = MediaType.APPLICATION_JSON_VALUE)
     @SecurityRequirements
     SessionState signIn(@RequestBody SignIn who, HttpServletRequest request, HttpServletResponse response) {
-        Optional<Collector> me = accounts.open(orEmpty(who.email()), orEmpty(who.password()), request.getRemoteAddr());
-        if (me.isEmpty()) throw new WrongPassword();
-        enter(me.get(), request, response);
-        return state();
+        CollectorStore.Row me = accounts.open(orEmpty(who.email()), orEmpty(who.password()), request)
+                .orElseThrow(WrongPassword::new);
+        enter(new Collector(me.id(), me.email()), request, response);
+        browsers.remember(request, response, me);
+        return state(accounts.triedByOthers(me)
+                .map(t -> new WronglyTried(t.count(), t.last()))
+                .orElse(null));
     }
 
     @DeleteMapping("/api/session")
@@ -118,24 +133,28 @@ class SessionController {
         }
         Collector me = accounts.make(orEmpty(who.email()), orEmpty(who.name()), orEmpty(who.password()));
         enter(me, request, response);
+        accounts.find(me).ifPresent(row -> browsers.remember(request, response, row));
         return state();
     }
 
     @PutMapping("/api/account/password")
     @ResponseStatus(HttpStatus.NO_CONTENT)
-    void changePassword(Collector me, @RequestBody NewPassword change, HttpServletRequest request) {
+    void changePassword(
+            Collector me, @RequestBody NewPassword change, HttpServletRequest request, HttpServletResponse response) {
         accounts.changePassword(
                 me,
                 orEmpty(change.old()),
                 orEmpty(change.fresh()),
-                request.getSession().getId());
+                request.getSession().getId(),
+                request);
+        accounts.find(me).ifPresent(row -> browsers.remember(request, response, row));
     }
 
     /** Deletes the collector and every row of the collection. */
     @DeleteMapping("/api/account")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void deleteAccount(Collector me, @RequestBody Confirmation confirmation, HttpServletRequest request) {
-        accounts.delete(me, orEmpty(confirmation.password()));
+        accounts.delete(me, orEmpty(confirmation.password()), request);
         request.getSession().invalidate();
     }
 
@@ -151,7 +170,7 @@ class SessionController {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> wait(Accounts.TooManyTries e) {
+    ResponseEntity<ProblemDetail> wait(WrongPasswords.TooManyTries e) {
         long seconds = e.wait.toSeconds() + 1;
         return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
                 .header("Retry-After", String.valueOf(seconds))
@@ -159,7 +178,8 @@ class SessionController {
                         HttpStatus.TOO_MANY_REQUESTS,
                         "too-many-tries",
                         "Wait a little",
-                        "After several wrong passwords signing in waits: try again in " + seconds + " seconds."));
+                        "After several wrong passwords from here signing in waits: try again in " + seconds
+                                + " seconds."));
     }
 
     private void enter(Collector me, HttpServletRequest request, HttpServletResponse response) {

@@ -291,7 +291,10 @@ public class PaintStore {
     /** A measured paint of a thing; {@code all}: how many of them the thing has. */
     record RibbonRow(String thing, WashRun run, int all) {}
 
-    /** @param things see {@link molvet.server.platform.Room#ribbons} */
+    /**
+     * @param things see {@link molvet.server.platform.Room#ribbons}
+     * @param most of a thing with more, so many are taken at even distances along its order
+     */
     List<RibbonRow> ribbons(Collector me, String things, int most) {
         return db.sql("""
                 select r.thing, r.`all`, p.curve, p.modelled, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b
@@ -300,7 +303,8 @@ public class PaintStore {
                          count(*) over (partition by t.thing) `all`
                   from (%s) t join paint q on q.id = t.paint_id where q.collector_id = :me and q.mass_l is not null) r
                 join paint p on p.id = r.id and p.collector_id = :me
-                where r.place <= :most order by r.thing, r.place
+                where r.`all` <= :most or r.place * :most div r.`all` > (r.place - 1) * :most div r.`all`
+                order by r.thing, r.place
                 """.formatted(things))
                 .param("me", me.id())
                 .param("most", most)

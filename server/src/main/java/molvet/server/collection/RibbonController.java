@@ -17,7 +17,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** The measured paints of keepers, arrivals, makers and the like, as narrow strips side by side for lists of them. */
 @RestController
 class RibbonController {
-    /** A list has room for this many; the rest is counted. */
+    /** A list has room for this many; of more, as many at even distances stand for all. */
     static final int MOST = 28;
 
     private final Rooms rooms;

@@ -148,9 +148,13 @@ public class Makers {
         try {
             return acts.act(me, () -> "Added the maker " + row.get("name"), () -> rows.add(me, "maker", row));
         } catch (DuplicateKeyException e) {
-            throw Refusal.of(
-                    "name", "There is a maker “" + row.get("name") + "” already.", "Open that one and change it.");
+            throw taken(row);
         }
+    }
+
+    private static Refusal taken(Map<String, String> row) {
+        return Refusal.of(
+                "name", "There is a maker “" + row.get("name") + "” already.", "Open that one and change it.");
     }
 
     private static Map<String, String> row(NewMaker maker) {
@@ -166,10 +170,14 @@ public class Makers {
     @Transactional
     public void changeMaker(Collector me, long id, NewMaker maker) {
         Map<String, String> row = row(maker);
-        acts.act(
-                me,
-                () -> "Changed the maker " + row.get("name"),
-                () -> rows.change(me, "maker", id, row, maker.version(), () -> there(store.maker(me, id))));
+        try {
+            acts.act(
+                    me,
+                    () -> "Changed the maker " + row.get("name"),
+                    () -> rows.change(me, "maker", id, row, maker.version(), () -> there(store.maker(me, id))));
+        } catch (DuplicateKeyException e) {
+            throw taken(row);
+        }
     }
 
     @Transactional

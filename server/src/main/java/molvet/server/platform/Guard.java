@@ -10,11 +10,12 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
+import org.springframework.http.HttpStatus;
 import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Outermost: bounds every body that is not an upload, and answers for a database that is away even when it is asked for
+ * Outermost: refuses who asks for another host, bounds every body that is not an upload, and answers for a database that is away even when it is asked for
  * the session, before any handler.
  */
 @Component
@@ -23,14 +24,27 @@ class Guard extends OncePerRequestFilter {
     static final int MOST_BYTES = 1 << 20;
 
     private final ProblemAnswers answers;
+    private final KnownHosts hosts;
 
-    Guard(ProblemAnswers answers) {
+    Guard(ProblemAnswers answers, KnownHosts hosts) {
+        this.hosts = hosts;
         this.answers = answers;
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        if (!hosts.knows(request.getServerName()) && !request.getRequestURI().equals("/api/health")) {
+            answers.write(
+                    response,
+                    Problems.of(
+                            HttpStatus.MISDIRECTED_REQUEST,
+                            "unknown-host",
+                            "Not known by that name",
+                            "This Molvet is not known as “" + cut(request.getServerName())
+                                    + "”. Whoever runs it adds the name with MOLVET_HOSTS or MOLVET_URL. Nothing was saved."));
+            return;
+        }
         boolean upload = request.getContentType() != null
                 && request.getContentType().toLowerCase().startsWith("multipart/");
         if (!upload && request.getContentLengthLong() > MOST_BYTES) {
@@ -44,8 +58,12 @@ class Guard extends OncePerRequestFilter {
         } catch (RuntimeException | ServletException e) {
             Throwable cause = e instanceof ServletException && e.getCause() != null ? e.getCause() : e;
             if (!Problems.isDatabaseAway(cause) || response.isCommitted()) throw e;
-            answers.write(response, Problems.databaseAway());
+            answers.write(response, Problems.withoutDatabase(cause, Commits.said(request)));
         }
+    }
+
+    private static String cut(String host) {
+        return host.length() > 80 ? host.substring(0, 80) + "…" : host;
     }
 
     private static final class TooLarge extends RuntimeException {}

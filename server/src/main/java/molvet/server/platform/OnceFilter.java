@@ -6,11 +6,12 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
+import java.security.MessageDigest;
 import java.time.Clock;
 import java.time.Duration;
-import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
+import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpHeaders;
@@ -24,8 +25,9 @@ import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.ContentCachingResponseWrapper;
 
 /**
- * A change with an {@code Idempotency-Key} happens once, and after those of the same collector that came before: the act and its
- * answer are kept in one transaction, and a retry gets that answer again. A retry that overtakes the first waits for it.
+ * Changes of a collector happen one after the other; one with an {@code Idempotency-Key} happens once: the act and its answer are
+ * kept in one transaction, and a retry gets that answer again. A retry that overtakes the first waits for it. A key stands for
+ * what was sent with it; with something else it is refused.
  */
 @Component
 class OnceFilter extends OncePerRequestFilter {
@@ -34,30 +36,58 @@ class OnceFilter extends OncePerRequestFilter {
     private final Clock clock;
     private final Acts acts;
     private final ProblemAnswers answers;
+    private final Turns turns;
 
-    OnceFilter(JdbcClient db, PlatformTransactionManager transactions, Clock clock, Acts acts, ProblemAnswers answers) {
+    OnceFilter(
+            JdbcClient db,
+            PlatformTransactionManager transactions,
+            Clock clock,
+            Acts acts,
+            ProblemAnswers answers,
+            Turns turns) {
+        this.turns = turns;
         this.answers = answers;
         this.acts = acts;
         this.db = db;
         this.transaction = new TransactionTemplate(transactions);
+        this.transaction.setName("once");
         this.clock = clock;
     }
 
     private static final Set<String> CHANGES = Set.of("POST", "PUT", "DELETE");
 
-    private record Answer(String operation, int status, String contentType, String location, String body) {}
+    private record Answer(
+            String operation, byte @Nullable [] sent, int status, String contentType, String location, String body) {
+        /** Those kept before there was a sum of what was sent are told by their operation alone. */
+        boolean isOf(String other, byte[] otherSent) {
+            return operation.equals(other) && (sent == null || MessageDigest.isEqual(sent, otherSent));
+        }
+    }
 
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return !CHANGES.contains(request.getMethod())
-                || request.getHeader("Idempotency-Key") == null
-                || !(request.getUserPrincipal() instanceof Authentication);
+        return !CHANGES.contains(request.getMethod()) || !(request.getUserPrincipal() instanceof Authentication);
     }
 
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
+        Collector me = (Collector) ((Authentication) request.getUserPrincipal()).getPrincipal();
         String key = request.getHeader("Idempotency-Key");
+        ReceivedRequest received = new ReceivedRequest(request);
+        try {
+            turns.inTurn(me, () -> {
+                if (key == null) chain.doFilter(received, response);
+                else once(me, key, received, response, chain);
+            });
+        } catch (Busy e) {
+            answers.write(response, Problems.busy(e));
+        }
+    }
+
+    private void once(
+            Collector me, String key, ReceivedRequest request, HttpServletResponse response, FilterChain chain)
+            throws IOException {
         if (!key.matches("[\\x21-\\x7e]{1,100}")) {
             answers.write(
                     response,
@@ -68,9 +98,8 @@ class OnceFilter extends OncePerRequestFilter {
                             "An Idempotency-Key has 1 to 100 visible ASCII characters. Nothing was saved."));
             return;
         }
-        Collector me = (Collector) ((Authentication) request.getUserPrincipal()).getPrincipal();
         String operation = request.getMethod() + " " + request.getRequestURI();
-        receive(request);
+        byte[] sent = request.sent();
         ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
         try {
             transaction.executeWithoutResult(status -> {
@@ -80,8 +109,9 @@ class OnceFilter extends OncePerRequestFilter {
                 db.sql("delete from idempotency where collector_id = ? and at < ? limit " + FORGOTTEN_AT_ONCE)
                         .params(me.id(), Utc.of(clock.instant().minus(REMEMBERED)))
                         .update();
-                db.sql("insert into idempotency (collector_id, idempotency_key, operation, at) values (?, ?, ?, ?)")
-                        .params(me.id(), key, cut(operation), Utc.of(clock.instant()))
+                db.sql(
+                                "insert into idempotency (collector_id, idempotency_key, operation, sent, at) values (?, ?, ?, ?, ?)")
+                        .params(me.id(), key, cut(operation), sent, Utc.of(clock.instant()))
                         .update();
                 try {
                     chain.doFilter(request, kept);
@@ -108,37 +138,35 @@ class OnceFilter extends OncePerRequestFilter {
             kept.copyBodyToResponse();
         } catch (DuplicateKeyException | TransientDataAccessException e) {
             // It stands already, or another retry was first to lock it: the answer is that one's.
-            replay(me, key, operation, response);
+            replay(me, key, operation, sent, response);
         }
     }
 
-    /** An upload comes in whole before anything is locked: over a slow network it would keep every other act waiting. */
-    private static void receive(HttpServletRequest request) {
-        String type = request.getContentType();
-        if (type == null || !type.toLowerCase(Locale.ROOT).startsWith("multipart/")) return;
-        try {
-            request.getParts();
-        } catch (IOException | ServletException | RuntimeException e) {
-            // Whoever takes the upload meets the same, and says it to the collector.
-        }
-    }
-
-    private void replay(Collector me, String key, String operation, HttpServletResponse response) throws IOException {
-        Optional<Answer> answer = db.sql(
-                        "select operation, status, content_type, location, body from idempotency where collector_id = ? and idempotency_key = ? and status is not null")
-                .params(me.id(), key)
-                .query(Answer.class)
-                .optional();
-        if (answer.isEmpty() || !answer.get().operation().equals(cut(operation))) {
+    private void replay(Collector me, String key, String operation, byte[] sent, HttpServletResponse response)
+            throws IOException {
+        Optional<Answer> answer =
+                db.sql("""
+                select operation, sent, status, content_type, location, body from idempotency
+                where collector_id = ? and idempotency_key = ? and status is not null
+                """).params(me.id(), key).query(Answer.class).optional();
+        if (answer.isEmpty()) {
             answers.write(
                     response,
                     Problems.of(
                             HttpStatus.CONFLICT,
                             "key-in-use",
                             "Key in use",
-                            answer.isEmpty()
-                                    ? "The same act is under way. Nothing was saved twice; try again."
-                                    : "This Idempotency-Key was used for another act. Nothing was saved; take a new one."));
+                            "The same act is under way. Nothing was saved twice; try again."));
+            return;
+        }
+        if (!answer.get().isOf(cut(operation), sent)) {
+            answers.write(
+                    response,
+                    Problems.of(
+                            HttpStatus.UNPROCESSABLE_CONTENT,
+                            "key-in-use",
+                            "Key in use",
+                            "This Idempotency-Key was used for another act, or for other values. What that one saved stands, this was not saved; take a new key."));
             return;
         }
         response.setStatus(answer.get().status());

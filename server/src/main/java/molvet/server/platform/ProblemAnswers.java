@@ -4,6 +4,7 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
 import org.springframework.http.MediaType;
 import org.springframework.http.ProblemDetail;
+import org.springframework.http.ResponseEntity;
 import org.springframework.stereotype.Component;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -17,9 +18,14 @@ public class ProblemAnswers {
     }
 
     public void write(HttpServletResponse response, ProblemDetail problem) throws IOException {
+        write(response, ResponseEntity.status(problem.getStatus()).body(problem));
+    }
+
+    void write(HttpServletResponse response, ResponseEntity<ProblemDetail> answer) throws IOException {
         response.reset();
-        response.setStatus(problem.getStatus());
+        response.setStatus(answer.getStatusCode().value());
+        answer.getHeaders().forEach((name, values) -> values.forEach(v -> response.addHeader(name, v)));
         response.setContentType(MediaType.APPLICATION_PROBLEM_JSON_VALUE);
-        response.getOutputStream().write(json.writeValueAsBytes(problem));
+        response.getOutputStream().write(json.writeValueAsBytes(answer.getBody()));
     }
 }

@@ -1,5 +1,7 @@
 package molvet.server.platform;
 
+import java.sql.SQLTransientConnectionException;
+import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
@@ -44,12 +46,37 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
 
     /** What is said when the database does not answer, here and outside the dispatcher. */
-    static ProblemDetail databaseAway() {
+    private static ProblemDetail databaseAway(String saved) {
         return of(
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "database-away",
                 "The database does not answer",
-                "Nothing was saved. What you typed is still on the page; it can be saved as soon as the database is back.");
+                saved + " What you typed is still on the page; it can be saved as soon as the database is back.");
+    }
+
+    private static ResponseEntity<ProblemDetail> busy(String what, Duration after, String saved) {
+        return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                .header(HttpHeaders.RETRY_AFTER, String.valueOf(after.toSeconds()))
+                .body(of(
+                        HttpStatus.SERVICE_UNAVAILABLE,
+                        "busy",
+                        "Busy",
+                        what + " " + saved + " Try again in " + after.toSeconds() + " seconds."));
+    }
+
+    /** No connection came free in time though the database is there: the pool names a cause only where one failed. */
+    private static boolean isBusy(Throwable e) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof SQLTransientConnectionException) return t.getCause() == null;
+        }
+        return false;
+    }
+
+    /** What is answered where the database did not do what it was asked. */
+    static ResponseEntity<ProblemDetail> withoutDatabase(Throwable e, String saved) {
+        return isBusy(e)
+                ? busy("More is asked of Molvet at this moment than it can do.", Duration.ofSeconds(2), saved)
+                : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(databaseAway(saved));
     }
 
     static boolean isDatabaseAway(Throwable e) {
@@ -115,21 +142,27 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
 
     @ExceptionHandler(DataAccessException.class)
-    ProblemDetail data(DataAccessException e) {
-        if (isDatabaseAway(e)) return databaseAway();
+    ResponseEntity<ProblemDetail> data(DataAccessException e) {
+        if (isDatabaseAway(e)) return withoutDatabase(e, Commits.said());
         if (e instanceof DuplicateKeyException || e instanceof PessimisticLockingFailureException) {
-            return of(
-                    HttpStatus.CONFLICT,
-                    "changed-meanwhile",
-                    "Changed meanwhile",
-                    "Another window changed the same thing at the same moment. Nothing was saved; try again.");
+            return ResponseEntity.status(HttpStatus.CONFLICT)
+                    .body(of(
+                            HttpStatus.CONFLICT,
+                            "changed-meanwhile",
+                            "Changed meanwhile",
+                            "Another window changed the same thing at the same moment. Nothing was saved; try again."));
         }
-        return unexpected(e);
+        return ResponseEntity.internalServerError().body(unexpected(e));
+    }
+
+    @ExceptionHandler(Busy.class)
+    static ResponseEntity<ProblemDetail> busy(Busy e) {
+        return busy(e.getMessage(), e.after(), "Nothing was saved.");
     }
 
     @ExceptionHandler({CannotCreateTransactionException.class, TransactionSystemException.class})
-    ProblemDetail transaction(RuntimeException e) {
-        return databaseAway();
+    ResponseEntity<ProblemDetail> transaction(RuntimeException e) {
+        return withoutDatabase(e, Commits.said());
     }
 
     @ExceptionHandler(Exception.class)
@@ -139,7 +172,7 @@ public class Problems extends ResponseEntityExceptionHandler {
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unexpected",
                 "Something went wrong here",
-                "Nothing was saved. It is our fault, not yours; try again, and if it stays, keep what you typed.");
+                Commits.said() + " It is our fault, not yours; try again, and if it stays, keep what you typed.");
     }
 
     @Override

@@ -126,10 +126,7 @@ public class Shelf {
         try {
             return acts.act(me, () -> "Made " + kind.words() + " " + number, () -> rows.add(me, "keeper", row));
         } catch (DuplicateKeyException e) {
-            throw Refusal.of(
-                    "number",
-                    "There is a " + kind.words() + " " + number + " already.",
-                    "Leave the number empty for the next free one.");
+            throw taken(kind, number);
         }
     }
 
@@ -171,13 +168,24 @@ public class Shelf {
         Map<String, Object> row = row(keeper);
         row.putAll(told(typed, old.pocketWidth(), old.pocketHeight()));
         acts.act(me, () -> "Changed " + was.kind().words() + " " + was.number(), () -> {
-            rows.change(me, "keeper", id, row, typed.version(), () -> old);
+            try {
+                rows.change(me, "keeper", id, row, typed.version(), () -> old);
+            } catch (DuplicateKeyException e) {
+                throw taken(was.kind(), keeper.number());
+            }
             // Cells stay on their pages: when a page grows, later places count higher.
             boolean grows = keeper.cells() >= was.cells();
             (grows ? moves.descendingMap() : moves).forEach((from, to) -> {
                 if (!from.equals(to)) put(me, taken.get(from), id, to);
             });
         });
+    }
+
+    private static Refusal taken(KeeperKind kind, int number) {
+        return Refusal.of(
+                "number",
+                "There is a " + kind.words() + " " + number + " already.",
+                "Leave the number empty for the next free one.");
     }
 
     /** Deletes an empty keeper; one with swatches in it is paper, and stays. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.time.Duration;
+import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
@@ -28,21 +29,79 @@ class DoorTest {
         assertThat(Api.names(me.find(""))).containsExactly("Tern Grey");
     }
 
+    private static Map<String, String> signIn(Api who, String password) {
+        return Map.of("email", who.email(), "password", password);
+    }
+
     @Test
     void wrongPasswordsSlowDownAndWaitingHelps() {
         Api me = Api.collector();
-        Map<String, String> wrong = Map.of("email", me.email(), "password", "not this");
-        for (int i = 0; i < 5; i++) Api.stranger().post("/api/session", wrong).must(401);
-        Api.Answer slowed = Api.stranger().post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD));
+        for (int i = 0; i < 5; i++)
+            Api.stranger().post("/api/session", signIn(me, "not this")).must(401);
+        Api.Answer slowed = Api.stranger().post("/api/session", signIn(me, Api.PASSWORD));
         slowed.must(429);
         assertThat(slowed.raw().headers().firstValue("Retry-After")).isPresent();
         assertThat(slowed.json().get("detail").asString()).contains("try again in");
         RunningMolvet.moveClock(Duration.ofSeconds(3));
-        Api.stranger()
-                .post("/api/session", Map.of("email", me.email(), "password", Api.PASSWORD))
-                .must(200);
-        Api.stranger().post("/api/session", wrong).must(401);
-        RunningMolvet.moveClock(Duration.ofHours(1));
+        Api.stranger().post("/api/session", signIn(me, Api.PASSWORD)).must(200);
+        Api.stranger().post("/api/session", signIn(me, "not this")).must(401);
+    }
+
+    @Test
+    void whoGuessesSlowsDownHimselfAndNotTheOwnersOwnBrowser() {
+        Api me = Api.collector();
+        for (int i = 0; i < 75; i++) {
+            Api.stranger().post("/api/session", signIn(me, "guess " + i));
+            RunningMolvet.moveClock(Duration.ofSeconds(1));
+        }
+        Api.stranger().post("/api/session", signIn(me, Api.PASSWORD)).must(429);
+        me.delete("/api/session").must(204);
+        Api.Answer in = me.post("/api/session", signIn(me, Api.PASSWORD)).must(200);
+        int told = in.json().at("/wrongPasswords/count").asInt();
+        assertThat(told).isBetween(6, 20);
+        assertThat(in.json().at("/wrongPasswords/last").asString()).isNotEmpty();
+        me.delete("/api/session").must(204);
+        assertThat(me.post("/api/session", signIn(me, Api.PASSWORD)).json().hasNonNull("wrongPasswords"))
+                .as("told once")
+                .isFalse();
+        RunningMolvet.moveClock(Duration.ofDays(1));
+        Api.stranger().post("/api/session", signIn(me, "a typo")).must(401);
+        Api.stranger().post("/api/session", signIn(me, Api.PASSWORD)).must(200);
+    }
+
+    @Test
+    void aKnownBrowserIsSlowedDownAsAnyoneWhenItGuessesItself() {
+        Api me = Api.collector();
+        me.delete("/api/session").must(204);
+        for (int i = 0; i < 5; i++)
+            me.post("/api/session", signIn(me, "not this")).must(401);
+        me.post("/api/session", signIn(me, Api.PASSWORD)).must(429);
+        Api other = Api.collector();
+        other.delete("/api/session").must(204);
+        for (int i = 0; i < 5; i++)
+            Api.stranger().post("/api/session", signIn(me, "not this")).must(401);
+        other.post("/api/session", signIn(me, Api.PASSWORD)).must(429);
+    }
+
+    @Test
+    void aHundredTriesAtOnceAreNoBetterThanAHundredInARow() throws Exception {
+        Api me = Api.collector();
+        List<Api.Answer> answers = Api.atOnce(100, i -> Api.stranger().post("/api/session", signIn(me, "guess " + i)));
+        assertThat(answers.stream().filter(a -> a.status() == 401)).hasSizeLessThanOrEqualTo(5);
+        assertThat(answers).allMatch(a -> a.status() == 401 || a.status() == 429 || a.status() == 503);
+    }
+
+    @Test
+    void anOpenPageIsNoPlaceToGuessAt() {
+        Api me = Api.collector();
+        for (int i = 0; i < 5; i++)
+            me.put("/api/account/password", Map.of("old", "no " + i, "fresh", "another long one"))
+                    .must(422);
+        me.put("/api/account/password", Map.of("old", Api.PASSWORD, "fresh", "another long one"))
+                .must(429);
+        me.send("DELETE", "/api/account", Api.json(Map.of("password", Api.PASSWORD)), "application/json", Map.of())
+                .must(429);
+        me.get("/api/waiting").must(200);
     }
 
     @Test

@@ -168,6 +168,19 @@ class DemoCollectionTest {
         assertThat(firsts).isNotEmpty();
         assertThat(ribbon.get("strips").valueStream().map(s -> s.get(0).asString()))
                 .containsExactlyElementsOf(firsts);
+        JsonNode many = demo.get("/api/ribbons/maker")
+                .must(200)
+                .json()
+                .get("ribbons")
+                .valueStream()
+                .filter(r -> r.get("more").asInt() > 0)
+                .findFirst()
+                .orElseThrow();
+        assertThat(many.get("strips")).as("as many as a list has room for").hasSize(28);
+        // Of a whole card of dots some are blue; the first in its order are all yellow and red.
+        assertThat(many.get("strips").valueStream().map(x -> x.get(0).asString()))
+                .as("taken along the whole order")
+                .anyMatch(c -> Integer.parseInt(c.substring(5, 7), 16) > Integer.parseInt(c.substring(1, 3), 16));
         for (String sort : java.util.List.of("keeper", "arrival", "chart", "maker", "line")) {
             assertThat(demo.get("/api/ribbons/" + sort)
                             .must(200)

@@ -151,4 +151,39 @@ class AtOnceTest {
         assertThat(other.kind()).isEqualTo("changed-meanwhile");
         assertThat(other.json().at("/current/name").asString()).isEqualTo(kept);
     }
+
+    /** More than there are connections to the database: the collector waits, the others do not, and nothing fails. */
+    @Test
+    void oneCollectorSendingMuchKeepsNobodyElseFromTheDatabase() throws Exception {
+        Api other = Api.collector();
+        other.paint("Tide", "PB29");
+        long paint = me.paint("Moss", "PG7").get("id").asLong();
+        List<Api.Answer> answers = Api.atOnce(40, i -> {
+            if (i % 4 == 3) return other.find("tide");
+            return i % 4 == 0
+                    ? me.post("/api/paints", Map.of("name", "Moss " + i, "form", "TUBE"), "many-" + i)
+                    : me.post(
+                            "/api/paints/" + paint + "/observations",
+                            Map.of("trait", "granulation", "value", "STRONG", "note", "n" + i));
+        });
+        assertThat(answers).as("none is refused").allMatch(a -> a.status() == 200 || a.status() == 201);
+    }
+
+    @Test
+    void aKeyStandsForWhatWasSentWithIt() {
+        long first = me.post("/api/paints", Map.of("name", "Tide", "form", "TUBE"), "one")
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        Api.Answer other = me.post("/api/paints", Map.of("name", "Moss", "form", "TUBE"), "one");
+        assertThat(other.must(422).kind()).isEqualTo("key-in-use");
+        assertThat(me.post("/api/paints", Map.of("name", "Tide", "form", "TUBE"), "one")
+                        .must(201)
+                        .json()
+                        .get("id")
+                        .asLong())
+                .isEqualTo(first);
+        assertThat(Api.names(me.find(""))).containsExactly("Tide");
+    }
 }

@@ -62,7 +62,7 @@ class HouseApiTest {
         assertThat(bad.json().get("detail").asString()).contains("Nothing was saved");
         me.send("POST", "/api/paints", paint, "application/json", key("k")).must(201);
         Api.Answer other = me.send("POST", "/api/makers", Api.json(Map.of("name", "M")), "application/json", key("k"))
-                .must(409);
+                .must(422);
         assertThat(other.json().get("type").asString()).isEqualTo("molvet:key-in-use");
         assertThat(me.get("/api/makers").json().get("makers")).isEmpty();
     }

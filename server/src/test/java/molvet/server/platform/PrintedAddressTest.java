@@ -35,4 +35,31 @@ class PrintedAddressTest {
                         .asString())
                 .isEqualTo(molvet.server.RunningMolvet.url() + "/c/" + chart + "/1");
     }
+
+    @Test
+    void onlyNamesOfThisMachineAreBelieved() throws Exception {
+        KnownHosts hosts = new KnownHosts("https://paint.example:8443/", "atelier.example, Studio.Example");
+        assertThat(java.util.List.of(
+                        "localhost",
+                        "127.0.0.1",
+                        "[::1]",
+                        "LOCALHOST",
+                        "paint.example",
+                        "atelier.example",
+                        "studio.example."))
+                .allMatch(hosts::knows);
+        assertThat(java.util.List.of("evil.example", "127.0.0.1.evil.example", "paint.example.evil.example", ""))
+                .noneMatch(hosts::knows);
+        try (var socket = new java.net.Socket(
+                "127.0.0.1",
+                java.net.URI.create(molvet.server.RunningMolvet.url()).getPort())) {
+            socket.getOutputStream()
+                    .write("GET / HTTP/1.1\r\nHost: evil.example\r\nConnection: close\r\n\r\n".getBytes());
+            String answer = new String(socket.getInputStream().readAllBytes());
+            assertThat(answer)
+                    .startsWith("HTTP/1.1 421")
+                    .contains("evil.example")
+                    .contains("MOLVET_HOSTS");
+        }
+    }
 }
