@@ -49,7 +49,7 @@ describe("problems", () => {
 
   it("says that what was typed is kept while the database is away", () => {
     render(<WaitingNote waiting={problem("database-away")} />);
-    expect(screen.getByRole("status").textContent).toContain("what you typed stays here");
+    expect(screen.getByRole("status").textContent).toContain("What you typed stays here");
     expect(problem("database-away").away).toBe(true);
     expect(problem("refused").away).toBe(false);
   });

@@ -2,6 +2,7 @@ package molvet.server;
 
 import java.io.IOException;
 import java.net.ServerSocket;
+import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.sql.Connection;
@@ -69,6 +70,28 @@ public final class TestDatabase {
 
     public Connection connect() throws SQLException {
         return DriverManager.getConnection(url("molvet"), "root", "");
+    }
+
+    /** Whether a word stands in what the database has written of all changes, or of a table, as it stands on the disk now. */
+    public boolean hasWritten(String word, String table) throws SQLException, IOException {
+        try (Connection c = connect();
+                var s = c.createStatement()) {
+            s.execute("set global innodb_flush_log_at_trx_commit = 1");
+            s.execute("update collector set name = name where id = 0");
+            s.execute("flush tables " + table + " for export");
+            try {
+                return stands(word, dir.resolve("data/ib_logfile0"))
+                        || stands(word, dir.resolve("data/molvet/" + table + ".ibd"));
+            } finally {
+                s.execute("unlock tables");
+                s.execute("set global innodb_flush_log_at_trx_commit = 0");
+            }
+        }
+    }
+
+    private static boolean stands(String word, Path file) throws IOException {
+        // One byte a character: what is looked for is ASCII.
+        return new String(Files.readAllBytes(file), StandardCharsets.ISO_8859_1).contains(word);
     }
 
     public synchronized void start() {

@@ -108,7 +108,10 @@ public class ArrivalLog {
         }
         acts.act(me, () -> "Logged " + counted, () -> {
             rows.change(
-                    me, "arrival", id, Map.of("state", Arrivals.LOGGED, "came_on", on, "logged_at", clock.instant()));
+                    me,
+                    "arrival",
+                    id,
+                    Map.of("state", Arrivals.LOGGED, "text", a.text(), "came_on", on, "logged_at", clock.instant()));
             takeScales(me, a, lines);
             List<ArrivalStore.GiverRow> givers = store.givers(me, id);
             Map<String, Long> sameHere = new TreeMap<>();
@@ -215,6 +218,7 @@ public class ArrivalLog {
         return acts.quietly(me, () -> {
             Map<String, Object> row = words(a);
             row.put("state", Arrivals.DRAFT);
+            row.put("text", store.draftText(me, a.text()));
             row.put("corrects", id);
             row.put("created_at", clock.instant());
             long draft = rows.add(me, "arrival", row);

@@ -20,6 +20,7 @@ import molvet.core.measure.Volume;
 import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Sealed;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
@@ -31,9 +32,11 @@ import org.springframework.stereotype.Repository;
 @Repository
 class ArrivalStore {
     private final JdbcClient db;
+    private final Sealed sealed;
 
-    ArrivalStore(JdbcClient db) {
+    ArrivalStore(JdbcClient db, Sealed sealed) {
         this.db = db;
+        this.sealed = sealed;
     }
 
     record ArrivalRow(
@@ -52,7 +55,25 @@ class ArrivalStore {
             LocalDateTime createdAt,
             @Nullable LocalDateTime loggedAt,
             @Nullable Long corrects,
-            int version) {}
+            int version) {
+        private ArrivalRow withText(String plain) {
+            return new ArrivalRow(
+                    id, kind, state, title, cameOn, cameFrom, maker, currency, plain, linesHash, sheet, note, createdAt,
+                    loggedAt, corrects, version);
+        }
+    }
+
+    /**
+     * What is typed line by line may hold a name until the word “anonymous” follows it: a draft’s text is kept sealed, so that
+     * the database never writes it in the clear.
+     */
+    String draftText(Collector me, String text) {
+        return sealed.sealText(me, text);
+    }
+
+    private ArrivalRow opened(Collector me, ArrivalRow a) {
+        return a.state().equals(Arrivals.DRAFT) ? a.withText(sealed.openText(me, a.text())) : a;
+    }
 
     record GiverRow(
             long id,
@@ -173,7 +194,8 @@ class ArrivalStore {
         return db.sql(ARRIVAL + " and id = ?")
                 .params(me.id(), id)
                 .query(ArrivalRow.class)
-                .optional();
+                .optional()
+                .map(a -> opened(me, a));
     }
 
     /** Holds the row until the act is done, so that two windows cannot log one draft twice. */
@@ -181,7 +203,8 @@ class ArrivalStore {
         return db.sql(ARRIVAL + " and id = ? for update")
                 .params(me.id(), id)
                 .query(ArrivalRow.class)
-                .optional();
+                .optional()
+                .map(a -> opened(me, a));
     }
 
     record Listed(
@@ -226,7 +249,8 @@ class ArrivalStore {
         return db.sql(ARRIVAL + " and lines_hash = ? and id <> ? order by id desc limit 1")
                 .params(me.id(), hash, but)
                 .query(ArrivalRow.class)
-                .optional();
+                .optional()
+                .map(a -> opened(me, a));
     }
 
     private static final String GIVER = """

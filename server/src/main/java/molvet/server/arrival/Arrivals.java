@@ -123,6 +123,7 @@ public class Arrivals {
     public long start(Collector me, NewArrival asTyped) {
         NewArrival typed = asTyped.unnamed();
         Map<String, Object> row = checked(typed);
+        row.put("text", store.draftText(me, (String) row.get("text")));
         row.put("state", DRAFT);
         row.put("created_at", clock.instant());
         return acts.quietly(me, () -> {
@@ -139,6 +140,7 @@ public class Arrivals {
         ArrivalStore.ArrivalRow old = store.arrivalForUpdate(me, id).orElseThrow(Arrivals::none);
         requireDraft(old);
         Map<String, Object> row = checked(typed);
+        row.put("text", store.draftText(me, (String) row.get("text")));
         acts.quietly(me, () -> {
             rows.change(me, "arrival", id, row, typed.version(), current);
             keepGivers(me, id, typed);

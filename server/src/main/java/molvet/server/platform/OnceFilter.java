@@ -37,6 +37,7 @@ class OnceFilter extends OncePerRequestFilter {
     private final Acts acts;
     private final ProblemAnswers answers;
     private final Turns turns;
+    private final Sealed sealed;
 
     OnceFilter(
             JdbcClient db,
@@ -44,7 +45,9 @@ class OnceFilter extends OncePerRequestFilter {
             Clock clock,
             Acts acts,
             ProblemAnswers answers,
-            Turns turns) {
+            Turns turns,
+            Sealed sealed) {
+        this.sealed = sealed;
         this.turns = turns;
         this.answers = answers;
         this.acts = acts;
@@ -129,7 +132,9 @@ class OnceFilter extends OncePerRequestFilter {
                                     kept.getStatus(),
                                     kept.getContentType(),
                                     kept.getHeader(HttpHeaders.LOCATION),
-                                    new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8),
+                                    // An answer may tell what is kept sealed elsewhere.
+                                    sealed.sealText(
+                                            me, new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8)),
                                     me.id(),
                                     key)
                             .update();
@@ -174,7 +179,8 @@ class OnceFilter extends OncePerRequestFilter {
             response.setHeader(HttpHeaders.LOCATION, answer.get().location());
         if (answer.get().contentType() != null)
             response.setContentType(answer.get().contentType());
-        response.getOutputStream().write(answer.get().body().getBytes(StandardCharsets.UTF_8));
+        response.getOutputStream()
+                .write(sealed.openText(me, answer.get().body()).getBytes(StandardCharsets.UTF_8));
     }
 
     /** No phone tells an act again after longer than this. */

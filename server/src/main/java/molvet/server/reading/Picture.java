@@ -28,6 +28,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.concurrent.Semaphore;
 import java.util.stream.IntStream;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
@@ -57,6 +58,8 @@ final class Picture {
 
     /** Bytes of its pixels as they are decoded: of 16 bits a channel fewer pixels are read. */
     private static final long MOST_DECODED = 4 * MOST_PIXELS;
+
+    private static final Semaphore DECODERS = new Semaphore(2, true);
 
     private static final int MOST_DIRECTORIES = 64;
     private static final int MOST_SIDE = 30_000;
@@ -496,10 +499,13 @@ final class Picture {
     }
 
     private static <T> T withReader(byte[] bytes, String type, Reading<T> reading) {
+        // A few decode at once, whatever comes: each may hold as much as is read of one picture.
+        DECODERS.acquireUninterruptibly();
         ImageReader reader = reader(type);
         List<String> warnings = new ArrayList<>();
         try (ImageInputStream in = new MemoryCacheImageInputStream(new ByteArrayInputStream(bytes))) {
             reader.setInput(in, false, false);
+            reader.addIIOReadProgressListener(new DecodingBudget());
             reader.addIIOReadWarningListener((r, w) -> warnings.add(w.toLowerCase(Locale.ROOT)));
             T result = reading.with(reader);
             if (warnings.stream().anyMatch(w -> w.matches(".*(premature|truncat|unexpected end|corrupt|eof).*"))) {
@@ -509,9 +515,11 @@ final class Picture {
         } catch (Refusal e) {
             throw e;
         } catch (IOException | RuntimeException e) {
-            throw broken();
+            // Some decoders wrap what ended them.
+            throw e.getCause() instanceof Refusal r ? r : broken();
         } finally {
             reader.dispose();
+            DECODERS.release();
         }
     }
 

@@ -816,4 +816,55 @@ class ArrivalApiTest {
                 .isEqualTo(
                         "One more tube of Harbour Dusk. 9.00 a piece is over the 8.00 EUR you set when you wished for it.");
     }
+
+    /** Between “From Xaverine” and the word “anonymous” lie seconds in which the draft is kept; nothing of them stays. */
+    @Test
+    void aNameThatIsTypedIsNeverWrittenInTheClear() throws Exception {
+        Api me = Api.collector();
+        JsonNode draft = me.post(
+                        "/api/arrivals",
+                        Map.of("kind", "GIFT", "text", "From Xaverine Moth:\nTide PB29", "note", "Plainly Written"),
+                        "typed")
+                .must(201)
+                .json();
+        assertThat(draft.get("text").asString()).contains("Xaverine Moth");
+        long id = draft.get("id").asLong();
+        assertThat(me.get("/api/arrivals/" + id).json().get("text").asString()).contains("Xaverine Moth");
+        assertThat(me.post(
+                                "/api/arrivals",
+                                Map.of(
+                                        "kind",
+                                        "GIFT",
+                                        "text",
+                                        "From Xaverine Moth:\nTide PB29",
+                                        "note",
+                                        "Plainly Written"),
+                                "typed")
+                        .must(201)
+                        .json()
+                        .get("text")
+                        .asString())
+                .as("told again")
+                .contains("Xaverine Moth");
+        assertThat(TestDatabase.get().hasWritten("Plainly Written", "arrival"))
+                .as("what is looked into is what is written")
+                .isTrue();
+        assertThat(TestDatabase.get().hasWritten("Xaverine", "arrival")).isFalse();
+        me.put(
+                        "/api/arrivals/" + id,
+                        Map.of(
+                                "kind",
+                                "GIFT",
+                                "text",
+                                "From Xaverine Moth (anonymous):\nTide PB29",
+                                "version",
+                                draft.get("version").asInt()))
+                .must(200);
+        me.post("/api/arrivals/" + id + "/log", Map.of()).must(200);
+        assertThat(TestDatabase.get().hasWritten("Xaverine", "idempotency")).isFalse();
+        assertThat(me.get("/api/arrivals/" + id).json().get("text").asString()).contains("Tide PB29");
+        me.undoLast();
+        assertThat(me.get("/api/arrivals/" + id).must(200).json().get("text").asString())
+                .contains("Tide PB29");
+    }
 }

@@ -8,10 +8,12 @@ import java.awt.Color;
 import java.awt.Graphics2D;
 import java.awt.geom.AffineTransform;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.nio.ByteBuffer;
 import java.nio.charset.StandardCharsets;
+import java.time.Duration;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -21,6 +23,8 @@ import java.util.stream.Stream;
 import java.util.zip.CRC32;
 import java.util.zip.Deflater;
 import java.util.zip.DeflaterOutputStream;
+import javax.imageio.ImageIO;
+import javax.imageio.ImageReader;
 import molvet.core.chart.ChartForm;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
@@ -230,6 +234,30 @@ class HostilePicturesTest {
     }
 
     /** What the phone’s format is decoded to: two halves, one a blue, one the white of paper. */
+    /** Decoders tell how far they are while they work, a TIFF’s with every strip, and end when they are told to. */
+    @TestFactory
+    Stream<DynamicTest> decodingEndsWhenItTakesTooLong() throws IOException {
+        BufferedImage page = SHEET.painted(DPI, COLOURS);
+        return Stream.of("png", "jpeg", "bmp", "gif")
+                .map(kind -> DynamicTest.dynamicTest(kind, () -> {
+                    byte[] file = TestSheet.file(page, kind);
+                    long[] looked = {0};
+                    try (var in = ImageIO.createImageInputStream(new ByteArrayInputStream(file))) {
+                        ImageReader reader = ImageIO.getImageReaders(in).next();
+                        reader.setInput(in);
+                        // A second goes by between any two looks.
+                        reader.addIIOReadProgressListener(
+                                new DecodingBudget(Duration.ofSeconds(5), () -> looked[0]++ * 1_000_000_000L));
+                        assertThatThrownBy(() -> reader.read(0))
+                                .satisfies(e -> assertThat(e instanceof Refusal ? e : e.getCause())
+                                        .isInstanceOf(Refusal.class)
+                                        .hasMessageContaining("longer to decode"));
+                        assertThat(looked[0]).isLessThan(10);
+                        reader.dispose();
+                    }
+                }));
+    }
+
     @Test
     void aWebPIsDecoded() throws IOException {
         byte[] file;
