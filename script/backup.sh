@@ -28,9 +28,10 @@ backup() {
   (umask 077 && mkdir -p "$work")
   schema=$(sql "$(db_name)" -e 'select max(cast(version as unsigned)) from flyway_schema_history where success = 1') || fail "the database does not answer; nothing was written."
   # Who is signed in is not part of a collection.
-  mariadb-dump --no-defaults --socket="$SOCKET" --user="$(id -un)" --single-transaction --quick --hex-blob --max-allowed-packet=128M \
+  # Without the lock: what goes on for a moment when this is killed must not keep a stop from its work.
+  { mariadb-dump --no-defaults --socket="$SOCKET" --user="$(id -un)" --single-transaction --quick --hex-blob --max-allowed-packet=128M \
     --ignore-table-data="$(db_name).SPRING_SESSION" --ignore-table-data="$(db_name).SPRING_SESSION_ATTRIBUTES" \
-    --skip-dump-date --skip-comments "$(db_name)" 9>&- | gzip -6 > "$work/collection.sql.gz" || fail "the backup broke off; nothing was written."
+    --skip-dump-date --skip-comments "$(db_name)" | gzip -6 > "$work/collection.sql.gz"; } 9>&- || fail "the backup broke off; nothing was written."
   db_key > "$work/secret.key"
   {
     echo "molvet-backup 1"
@@ -54,7 +55,7 @@ DUMP_LINES="$DUMP_LINES"'|^(DROP TABLE IF EXISTS|LOCK TABLES|CREATE TABLE|INSERT
 # Reads a dump into NEW as somebody who owns nothing else, through a client that runs no commands.
 load() { # DUMP NEW
   local dump=$1 new=$2 who=molvet_restore password stray
-  stray=$(gunzip -c "$dump" | LC_ALL=C grep -vanE -m 1 "$DUMP_LINES" | cut -c1-80)
+  stray=$(exec 9>&-; gunzip -c "$dump" | LC_ALL=C grep -vanE -m 1 "$DUMP_LINES" | cut -c1-80)
   [ -z "$stray" ] || { echo "line $stray is not of a Molvet dump" > "$RUN/restore.log"; return 1; }
   password=$(head -c 24 /dev/urandom | od -An -tx1 | tr -d ' \n')
   sql <<SQL
@@ -62,8 +63,8 @@ drop user if exists $who@localhost;
 create user $who@localhost identified by '$password';
 grant select, insert, create, drop, alter, index, references, lock tables on \`$new\`.* to $who@localhost;
 SQL
-  gunzip -c "$dump" | MYSQL_PWD=$password mariadb --no-defaults --sandbox --binary-mode --max-allowed-packet=128M \
-    --socket="$SOCKET" --user=$who "$new" 2> "$RUN/restore.log" 9>&-
+  { gunzip -c "$dump" | MYSQL_PWD=$password mariadb --no-defaults --sandbox --binary-mode --max-allowed-packet=128M \
+    --socket="$SOCKET" --user=$who "$new" 2> "$RUN/restore.log"; } 9>&-
   local came=$?
   sql -e "drop user $who@localhost"
   [ $came = 0 ] || return 1

@@ -50,6 +50,9 @@ public final class ReadingAccuracy {
     /** Between what the painter means by none, slight, moderate and strong: 0.02, 0.10, 0.20, 0.36. */
     private static final double[] GRAINS = {0.045, 0.14, 0.27};
 
+    /** Half of the strokes of hand-painted charts miss their ruling by up to so much (common practice, no published source). */
+    private static final double MISSES_MM = 1.5;
+
     private static final ChartForm[] FORMS = {
         ChartForm.STRIPS, ChartForm.GRID, ChartForm.TWO_SQUARES, ChartForm.RING_CARD
     };
@@ -153,7 +156,7 @@ public final class ReadingAccuracy {
                 printed,
                 form == ChartForm.RING_CARD,
                 films,
-                new SheetPainter.How(filmOf, false, false, false),
+                new SheetPainter.How(filmOf, false, false, false, MISSES_MM),
                 9,
                 seed);
         SheetInPicture.Ruled ruled = new SheetInPicture.Ruled(page, plan.paper(), marks, form);

@@ -37,8 +37,13 @@ public final class SheetPainter {
      * @param paintOf which of the films went into a cell, by the cell’s index; missing or −1: passed over
      * @param wet looked at before it has dried; {@code lifted} after a part of full strength was lifted
      * @param careful a steady hand: no blooms, small misses
+     * @param misses mm by which half of the strokes miss their ruling at most, beside what any hand does
      */
-    public record How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful) {}
+    public record How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful, double misses) {
+        public How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful) {
+            this(paintOf, wet, lifted, careful, 0);
+        }
+    }
 
     private SheetPainter(double width, double height, double dpmm, long seed) {
         this.random = new Random(seed);
@@ -245,6 +250,12 @@ public final class SheetPainter {
         double miss = how.careful() ? 0.15 : 0.35;
         double dx = miss * random.nextGaussian();
         double dy = miss * random.nextGaussian();
+        if (how.misses() > 0 && random.nextBoolean()) {
+            dx = how.misses() * (2 * random.nextDouble() - 1);
+            dy = how.misses() * (2 * random.nextDouble() - 1);
+        }
+        double offX = dx;
+        double offY = dy;
         double grow = 0.2 * random.nextGaussian();
         double[] phase = {
             random.nextDouble() * 6, random.nextDouble() * 6, random.nextDouble() * 6, random.nextDouble() * 6
@@ -257,11 +268,11 @@ public final class SheetPainter {
         double uneven = how.careful() ? 0.03 : 0.06;
         double slopeX = uneven * random.nextGaussian();
         double slopeY = uneven * random.nextGaussian();
-        each(new Rect(box.x() - 2, box.y() - 2, box.width() + 4, box.height() + 4), (x, y, at) -> {
-            double left = box.x() + dx - grow + 0.25 * Math.sin(y * 1.1 + phase[0]) * miss * 2;
-            double right = box.right() + dx + grow + 0.25 * Math.sin(y * 0.9 + phase[1]) * miss * 2;
-            double top = box.y() + dy - grow + 0.25 * Math.sin(x * 1.2 + phase[2]) * miss * 2;
-            double bottom = box.bottom() + dy + grow + 0.25 * Math.sin(x * 0.8 + phase[3]) * miss * 2;
+        each(new Rect(box.x() - 3, box.y() - 3, box.width() + 6, box.height() + 6), (x, y, at) -> {
+            double left = box.x() + offX - grow + 0.25 * Math.sin(y * 1.1 + phase[0]) * miss * 2;
+            double right = box.right() + offX + grow + 0.25 * Math.sin(y * 0.9 + phase[1]) * miss * 2;
+            double top = box.y() + offY - grow + 0.25 * Math.sin(x * 1.2 + phase[2]) * miss * 2;
+            double bottom = box.bottom() + offY + grow + 0.25 * Math.sin(x * 0.8 + phase[3]) * miss * 2;
             double inside = Math.min(Math.min(x - left, right - x), Math.min(y - top, bottom - y));
             if (inside <= 0) return;
             double s = (x - box.x()) / box.width();
