@@ -9,6 +9,7 @@ import { counted } from "../../ui/words";
 import { CellPanel } from "./CellPanel";
 import { Corners, INNER } from "./Corners";
 import { Overlay } from "./Overlay";
+import { TakenWith } from "./TakenWith";
 import { isUnderWay, STAGES, stateInWords, useScan } from "./useScan";
 
 type Scan = Schemas["ScanView"];
@@ -196,6 +197,7 @@ function Proposal({ scan: s }: { scan: Scan }) {
       <div className="min-w-0">
         <Overlay scan={s} at={at} doubted={doubted} onCell={setAt} />
         <Facts scan={s} />
+        <TakenWith scan={s} />
       </div>
       <div className="space-y-4 min-w-0">
         <ProblemNote problem={leave.problem ?? swap.problem} />
@@ -321,7 +323,7 @@ function Facts({ scan: s }: { scan: Scan }) {
       <p className="quiet">
         {s.residualMm != null && (
           <>
-            Marks within <span className="code">{s.residualMm.toFixed(2)} mm</span>.{" "}
+            Parts within <span className="code">{s.residualMm.toFixed(2)} mm</span>.{" "}
           </>
         )}
         {s.unevenness != null && (

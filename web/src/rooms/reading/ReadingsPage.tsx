@@ -6,7 +6,9 @@ import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
+import { counted } from "../../ui/words";
 import { BenchNav } from "../chart/BenchNav";
+import { DeviceField, useDevices } from "./DeviceField";
 import { DEVICES, isUnderWay, STAGES, stateInWords, useScans } from "./useScan";
 
 /** Puts scans and photographs of painted sheets in, and shows how far each is. */
@@ -17,6 +19,7 @@ export function ReadingsPage() {
   const readings = useScans().data?.readings;
   const [stage, setStage] = useState<Word<"ScanView", "stage">>("DRY");
   const [chart, setChart] = useState(params.get("chart") ?? "");
+  const [takenWith, setTakenWith] = useState("");
   return (
     <Page
       title="Read the paper"
@@ -28,6 +31,7 @@ export function ReadingsPage() {
           <PutIn
             stage={stage}
             chart={chart}
+            takenWith={takenWith.trim()}
             choices={
               <div className="flex flex-wrap gap-x-6 gap-y-2">
                 <fieldset className="flex flex-wrap gap-x-4 gap-y-1">
@@ -60,10 +64,12 @@ export function ReadingsPage() {
                     ))}
                   </select>
                 </label>
+                <DeviceField value={takenWith} onChange={setTakenWith} label="Taken with" />
               </div>
             }
           />
           <Simulated charts={charts ?? []} first={params.get("chart") ?? undefined} />
+          <Devices />
         </div>
         <section className="min-w-0" aria-label="Pictures">
           <h2 className="font-semibold mb-2">Pictures</h2>
@@ -80,6 +86,27 @@ export function ReadingsPage() {
         </section>
       </div>
     </Page>
+  );
+}
+
+/** What pictures are taken with, and what is known of each. */
+function Devices() {
+  const devices = useDevices();
+  if (devices.length === 0) return null;
+  return (
+    <section aria-label="Devices">
+      <h2 className="font-semibold mb-1">Devices</h2>
+      <ul>
+        {devices.map((d) => (
+          <li key={d.id} className="rule-b py-1.5">
+            <strong>{d.name}</strong>{" "}
+            <span className="quiet">
+              {counted(d.readings, "picture")}. {d.said}
+            </span>
+          </li>
+        ))}
+      </ul>
+    </section>
   );
 }
 
@@ -118,7 +145,17 @@ function Entry({ entry: r }: { entry: Schemas["ScanEntry"] }) {
   );
 }
 
-function PutIn({ stage, chart, choices }: { stage: string; chart: string; choices: React.ReactNode }) {
+function PutIn({
+  stage,
+  chart,
+  takenWith,
+  choices,
+}: {
+  stage: string;
+  chart: string;
+  takenWith: string;
+  choices: React.ReactNode;
+}) {
   const navigate = useNavigate();
   const input = useRef<HTMLInputElement>(null);
   const [over, setOver] = useState(false);
@@ -130,6 +167,7 @@ function PutIn({ stage, chart, choices }: { stage: string; chart: string; choice
         body.append("picture", picture);
         if (chart) body.append("chart", chart);
         body.append("stage", stage);
+        if (takenWith) body.append("takenWith", takenWith);
         last = await data(
           client.POST("/api/readings", {
             headers: { "Idempotency-Key": `${headers["Idempotency-Key"]}-${i}` },

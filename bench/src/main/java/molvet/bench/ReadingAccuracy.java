@@ -31,7 +31,9 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.UsualColour;
 import molvet.core.reading.CellReading;
+import molvet.core.reading.Checker;
 import molvet.core.reading.Covering;
+import molvet.core.reading.DeviceEye;
 import molvet.core.reading.PageReading;
 import molvet.core.reading.Suspicion;
 import molvet.server.chart.ChartPainter;
@@ -68,6 +70,11 @@ public final class ReadingAccuracy {
         private final List<Double> mass = new ArrayList<>();
         private final List<Double> tint = new ArrayList<>();
         private final List<Double> own = new ArrayList<>();
+        private final int[] within = new int[2];
+        /** ΔE00 of the mass tone without and with what was learnt of the device. */
+        private final List<Double> unlearnt = new ArrayList<>();
+
+        private final List<Double> learnt = new ArrayList<>();
         private final List<double[]> grain = new ArrayList<>();
         private final List<double[]> covering = new ArrayList<>();
         private final int[] grainOff = new int[4];
@@ -95,6 +102,7 @@ public final class ReadingAccuracy {
     private void run(int sheets) {
         Map<Device.Kind, Tally> all = new EnumMap<>(Device.Kind.class);
         for (Device.Kind k : Device.Kind.values()) all.put(k, new Tally());
+        learn();
         AtomicBoolean finished = new AtomicBoolean();
         // Ended early, it says what it knows.
         Runtime.getRuntime().addShutdownHook(new Thread(() -> {
@@ -112,9 +120,48 @@ public final class ReadingAccuracy {
         print(all);
     }
 
+    /** How a device was learnt before its sheets are read again with what was learnt. */
+    private static final Map<Device.Kind, String> LEARNT_FROM = Map.of(
+            Device.Kind.SCANNER, "the swatches of three sheets, measured with a meter",
+            Device.Kind.CAREFUL_PHONE, "one photograph with a colour-checker",
+            Device.Kind.CARELESS_PHONE, "one photograph with a colour-checker, and the swatches of three sheets");
+
+    private final Map<Device.Kind, DeviceEye> eyes = new EnumMap<>(Device.Kind.class);
+    private final Map<Device.Kind, List<DeviceEye.Seen>> seen = new EnumMap<>(Device.Kind.class);
+
+    private void learn() {
+        Map<Device.Kind, Tally> none = new EnumMap<>(Device.Kind.class);
+        for (Device.Kind k : Device.Kind.values()) {
+            none.put(k, new Tally());
+            seen.put(k, new ArrayList<>());
+        }
+        try {
+            for (int seed = -3; seed < 0; seed++) sheet(seed, none);
+        } catch (IOException e) {
+            throw new IllegalStateException(e);
+        }
+        List<DeviceEye.Seen> checker = seen.get(Device.Kind.CHECKED_PHONE).subList(0, Checker.ROWS * Checker.COLUMNS);
+        List<DeviceEye.Seen> both = new ArrayList<>(checker);
+        both.addAll(seen.get(Device.Kind.CAREFUL_PHONE));
+        DeviceEye.learnt(seen.get(Device.Kind.SCANNER)).ifPresent(e -> eyes.put(Device.Kind.SCANNER, e));
+        DeviceEye.learnt(checker).ifPresent(e -> eyes.put(Device.Kind.CAREFUL_PHONE, e));
+        DeviceEye.learnt(both).ifPresent(e -> eyes.put(Device.Kind.CARELESS_PHONE, e));
+    }
+
+    private void learnFrom(Device.Kind kind, PageReading read, PaintedSheet sheet) {
+        seen.get(kind).addAll(read.patches());
+        if (kind == Device.Kind.CHECKED_PHONE) return;
+        for (CellReading c : read.cells()) {
+            PaintedSheet.Truth t = sheet.truth().get(c.cell());
+            if (t.paint() < 0 || c.bare()) continue;
+            seen.get(kind).add(new DeviceEye.Seen(c.massTone(), t.massTone()));
+            seen.get(kind).add(new DeviceEye.Seen(c.tint(), t.tint()));
+        }
+    }
+
     private void sheet(int seed, Map<Device.Kind, Tally> all) throws IOException {
         Random random = new Random(7000 + seed);
-        ChartForm form = FORMS[seed % FORMS.length];
+        ChartForm form = FORMS[Math.floorMod(seed, FORMS.length)];
         int cells = switch (form) {
             case STRIPS -> 5 + random.nextInt(4);
             case RING_CARD -> 2;
@@ -185,6 +232,21 @@ public final class ReadingAccuracy {
             tally.add(() -> tally.sheets++);
             return Optional.empty();
         }
+        if (seed < 0) learnFrom(kind, read, sheet);
+        DeviceEye eye = seed < 0 ? null : eyes.get(kind);
+        if (eye != null) {
+            PageReading better = SheetInPicture.read(shot.bytes(), ruled, Optional.of(eye));
+            Map<Integer, Lab> seen = new HashMap<>();
+            read.cells().forEach(c -> seen.put(c.cell(), c.massTone()));
+            for (CellReading c : better.cells()) {
+                PaintedSheet.Truth t = sheet.truth().get(c.cell());
+                if (t.paint() < 0 || c.bare()) continue;
+                tally.add(() -> {
+                    tally.unlearnt.add(seen.get(c.cell()).differenceFrom(t.massTone()));
+                    tally.learnt.add(c.massTone().differenceFrom(t.massTone()));
+                });
+            }
+        }
         tally.add(() -> {
             tally.sheets++;
             tally.registered++;
@@ -195,6 +257,8 @@ public final class ReadingAccuracy {
                 if (t.paint() < 0) continue;
                 double m = c.massTone().differenceFrom(t.massTone());
                 tally.mass.add(m);
+                tally.within[1]++;
+                if (m <= read.trust().within()) tally.within[0]++;
                 tally.tint.add(c.tint().differenceFrom(t.tint()));
                 tally.own.add(device.sees(films[t.paint()], SheetPainter.MASS)
                         .differenceFrom(films[t.paint()].colour(SheetPainter.MASS)));
@@ -360,29 +424,37 @@ public final class ReadingAccuracy {
                 upload is. The painter and the reader share the geometry of the page and nothing else. Truth is the mean light of
                 the painted film under D50 as a colour meter would read it, the hand's own variation of strength included.
                 """);
-        System.out.println("| " + sheets
-                + " sheets each | registered | residual of the marks, mm: median, 95th, worst | mass tone ΔE00: median, 95th, worst |"
-                + " tint ΔE00: median, 95th, worst | of the mass tone, the device’s own eye: median, 95th |");
-        System.out.println("|---|---|---|---|---|---|");
+        System.out.println(
+                "| " + sheets
+                        + " sheets each | registered | residual of the marks, mm: median, 95th, worst | mass tone ΔE00: median, 95th, worst |"
+                        + " tint ΔE00: median, 95th, worst | of the mass tone, the device’s own eye: median, 95th | mass tone within what its grade says |");
+        System.out.println("|---|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
-                "| %s | %.1f %% | %s | %s | %s | %s |%n",
+                "| %s | %.1f %% | %s | %s | %s | %s | %s |%n",
                 k.words(),
                 100.0 * t.registered / Math.max(1, t.sheets),
                 three(t.residual, 3),
                 three(t.mass, 2),
                 three(t.tint, 2),
-                two(t.own)));
+                two(t.own),
+                share(t.within)));
         System.out.println();
         System.out.println(
-                "| | granulation: rank correlation, of those that granulate | class right, one off | covering: rank correlation | class right, one off | colour-checker found |");
-        System.out.println("|---|---|---|---|---|---|");
+                "| | granulation: rank correlation, of those that granulate | of the true, median | class right, one off | covering: rank correlation | class right, one off | colour-checker found |");
+        System.out.println("|---|---|---|---|---|---|---|");
         all.forEach((k, t) -> System.out.printf(
                 Locale.ROOT,
-                "| %s | %.3f, %.3f | %s | %.3f | %s | %d of %d |%n",
+                "| %s | %.3f, %.3f | %.2f | %s | %.3f | %s | %d of %d |%n",
                 k.words(),
                 rank(t.grain),
                 rank(t.grain.stream().filter(g -> g[1] > GRAINS[0]).toList()),
+                at(
+                        t.grain.stream()
+                                .filter(g -> g[1] > GRAINS[0])
+                                .map(g -> g[0] / g[1])
+                                .toList(),
+                        0.5),
                 offs(t.grainOff),
                 rank(t.covering),
                 offs(t.coverOff),
@@ -412,6 +484,21 @@ public final class ReadingAccuracy {
                 share(t.skips),
                 share(t.doubles),
                 share(t.alarms)));
+        System.out.println();
+        System.out.println(
+                "| the device’s own eye, learnt once | from | mass tone ΔE00 as seen: median, 95th | with what was learnt: median, 95th |");
+        System.out.println("|---|---|---|---|");
+        all.forEach((k, t) -> {
+            if (!t.learnt.isEmpty()) {
+                System.out.printf(
+                        Locale.ROOT,
+                        "| %s | %s | %s | %s |%n",
+                        k.words(),
+                        LEARNT_FROM.get(k),
+                        two(t.unlearnt),
+                        two(t.learnt));
+            }
+        });
         goals(all);
     }
 

@@ -25,6 +25,7 @@ final class CellReader {
     private static final double END = 0.2;
 
     private static final int BINS = 10;
+    private static final int LEAST_BINS = 7;
     private static final double SEPARATES = 3.0;
 
     private final Light light;
@@ -32,7 +33,7 @@ final class CellReader {
     private final PaperLight lit;
     private final Rendering rendering;
     private final double pitch;
-    private final double[] bareBand;
+    private final Grain.Band[] bareBand;
     private final List<Rect> black;
     private final double pageBlack;
     private final Trust trust;
@@ -47,7 +48,7 @@ final class CellReader {
             PaperLight lit,
             Rendering rendering,
             double pitch,
-            double[] bareBand,
+            Grain.Band[] bareBand,
             List<Rect> black,
             double pageBlack,
             Trust trust,
@@ -103,7 +104,7 @@ final class CellReader {
 
     /** What the parts of one cell say together: the first gives full strength, the last the palest. */
     private final class Gathered {
-        private final Grain grain = new Grain();
+        private final Grain grain = new Grain(blur);
         private final List<double[]> blocks = new ArrayList<>();
         private final List<Lab> curve = new ArrayList<>();
         /** Full strength; null until a part gave it. */
@@ -359,7 +360,21 @@ final class CellReader {
                     : Robust.centre(lab, lab.length / 3);
             all.add(new Seen(lab.length < 12 ? c.lab() : c.light(lab, lab.length / 3), c.kept(), 0));
         }
-        return all;
+        return painted(all);
+    }
+
+    /** Without stretches at its ends that the brush did not reach: bare paper, where the stretch before still is plainly painted. */
+    private List<Seen> painted(List<Seen> run) {
+        Lab white = rendering.white();
+        int from = 0;
+        int to = run.size();
+        while (to - from > LEAST_BINS && missed(run.get(to - 1), run.get(to - 2), white)) to--;
+        while (to - from > LEAST_BINS && missed(run.get(from), run.get(from + 1), white)) from++;
+        return new ArrayList<>(run.subList(from, to));
+    }
+
+    private static boolean missed(Seen end, Seen before, Lab white) {
+        return distance(end.lab, white) < BARE && distance(before.lab, white) > 2.5 * BARE;
     }
 
     /** The colour at the very end of a run, by a straight line through its last three stretches. */
@@ -380,26 +395,87 @@ final class CellReader {
         return mean + (first - third) / 2 * 1.5;
     }
 
-    /** The palest seventh of a square into which water was let, smoothed over a mm. */
+    /**
+     * Into a square water was let: the palest stretch of it that is as large as a seventh, by its mean light. A stretch, and
+     * not its palest points, which grain alone would make too pale; what the brush missed at the rim is no part of it.
+     */
     private Lab palest(Area area) {
         int step = Math.max(1, (int) Math.round(1 / area.pitch));
-        List<Lab> blocks = new ArrayList<>();
-        for (int y = 0; y + step <= area.down; y += step) {
-            for (int x = 0; x + step <= area.across; x += step) {
-                double[] lab = labs(area.part(x, x + step, y, y + step), 60);
-                if (lab.length >= 12)
-                    blocks.add(Robust.centre(lab, lab.length / 3).lab());
+        int across = area.across / step;
+        int down = area.down / step;
+        double[][] light = new double[down][across];
+        for (int y = 0; y < down; y++) {
+            for (int x = 0; x < across; x++) {
+                double[] lab = labs(block(area, x, y, step), 60);
+                light[y][x] = lab.length < 12 ? Double.NaN : distanceFromPaper(lab);
             }
         }
-        if (blocks.isEmpty()) return colour(area).lab;
-        blocks.sort((p, q) -> Double.compare(q.l(), p.l()));
-        double[] best = new double[3 * Math.max(1, blocks.size() / 7)];
-        for (int i = 0; i < best.length / 3; i++) {
-            best[3 * i] = blocks.get(i).l();
-            best[3 * i + 1] = blocks.get(i).a();
-            best[3 * i + 2] = blocks.get(i).b();
+        missed(light);
+        int side = Math.max(1, (int) Math.round(Math.sqrt(across * down / 7.0)));
+        double best = Double.MAX_VALUE;
+        int atX = -1;
+        int atY = -1;
+        for (int y = 0; y + side <= down; y++) {
+            for (int x = 0; x + side <= across; x++) {
+                double sum = 0;
+                int n = 0;
+                for (int j = y; j < y + side; j++) {
+                    for (int i = x; i < x + side; i++) {
+                        if (Double.isNaN(light[j][i])) continue;
+                        sum += light[j][i];
+                        n++;
+                    }
+                }
+                if (n >= side * side * 0.7 && sum / n < best) {
+                    best = sum / n;
+                    atX = x;
+                    atY = y;
+                }
+            }
         }
-        return Robust.centre(best, best.length / 3).lab();
+        if (atX < 0) return colour(area).lab;
+        double[] lab = new double[0];
+        for (int j = atY; j < atY + side; j++) {
+            for (int i = atX; i < atX + side; i++) {
+                if (Double.isNaN(light[j][i])) continue;
+                double[] more = labs(block(area, i, j, step), 60);
+                int from = lab.length;
+                lab = Arrays.copyOf(lab, from + more.length);
+                System.arraycopy(more, 0, lab, from, more.length);
+            }
+        }
+        return Robust.centre(lab, lab.length / 3).light(lab, lab.length / 3);
+    }
+
+    private static Area block(Area area, int x, int y, int step) {
+        return area.part(x * step, (x + 1) * step, y * step, (y + 1) * step);
+    }
+
+    private double distanceFromPaper(double[] lab) {
+        return distance(Robust.centre(lab, lab.length / 3).lab(), rendering.white());
+    }
+
+    /** Leaves out what is bare and reaches the rim: the brush did not come there, the drop did not make it so. */
+    private static void missed(double[][] fromPaper) {
+        int down = fromPaper.length;
+        int across = down == 0 ? 0 : fromPaper[0].length;
+        List<int[]> next = new ArrayList<>();
+        for (int y = 0; y < down; y++) {
+            for (int x = 0; x < across; x++) {
+                if (y == 0 || x == 0 || y == down - 1 || x == across - 1) next.add(new int[] {x, y});
+            }
+        }
+        while (!next.isEmpty()) {
+            int[] at = next.remove(next.size() - 1);
+            int x = at[0];
+            int y = at[1];
+            if (x < 0 || y < 0 || x >= across || y >= down || !(fromPaper[y][x] < BARE)) continue;
+            fromPaper[y][x] = Double.NaN;
+            next.add(new int[] {x - 1, y});
+            next.add(new int[] {x + 1, y});
+            next.add(new int[] {x, y - 1});
+            next.add(new int[] {x, y + 1});
+        }
     }
 
     // ---- separation -------------------------------------------------------------------------------------------

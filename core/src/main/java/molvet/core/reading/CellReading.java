@@ -39,7 +39,7 @@ public record CellReading(
         boolean bare,
         List<String> notes) {
     /** The version of this arithmetic, kept with every reading. */
-    public static final int ARITHMETIC = 5;
+    public static final int ARITHMETIC = 6;
 
     private static final double TELLS_HUE = 8;
     /** Degrees of hue; two readings of one swatch differ by one or two. */
@@ -82,18 +82,18 @@ public record CellReading(
     }
 
     /**
-     * On our scale: none below 0.04, slight below 0.085, moderate below 0.15, else strong. They are the thresholds of
-     * {@link SwatchReading#granulates}, 1, 2 and 3.5 in L*, at middling strength: there (absorbance 0.8, luminance 0.45) L*
-     * moves by 116/3 · 0.45^⅓ · 0.8 = 24 times the variation.
+     * On our scale: none below 0.06, slight below 0.13, moderate below 0.25, else strong. At middling strength (absorbance
+     * 0.8, luminance 0.45) L* moves by 116/3 · 0.45^⅓ · 0.8 = 24 times the variation: grain of 1.5 in L* is what one begins to
+     * see at arm’s length (common practice, no published source), and each step is about twice the one before.
      */
     public Optional<Granulation> granulates() {
         return granulation.map(CellReading::granulates);
     }
 
     public static Granulation granulates(double variation) {
-        if (variation < 0.04) return Granulation.NONE;
-        if (variation < 0.085) return Granulation.SLIGHT;
-        return variation < 0.15 ? Granulation.MODERATE : Granulation.STRONG;
+        if (variation < 0.06) return Granulation.NONE;
+        if (variation < 0.13) return Granulation.SLIGHT;
+        return variation < 0.25 ? Granulation.MODERATE : Granulation.STRONG;
     }
 
     public Optional<Transparency> covers() {

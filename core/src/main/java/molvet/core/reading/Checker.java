@@ -3,6 +3,7 @@ package molvet.core.reading;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.IntStream;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Xyz;
 import molvet.core.measure.Refusal;
@@ -101,6 +102,23 @@ public final class Checker {
 
     /** Empty if the patches do not come near the colours aimed at. */
     static Optional<Fitted> fit(Place place, Light light, PageMap page, PaperLight lit, double width, double height) {
+        return shares(place, light, page, lit, width, height).flatMap(seen -> fit(seen, light));
+    }
+
+    /** How the patches look beside the paper by the device’s own eye, each with its aim: what the device can be learnt from. */
+    static List<DeviceEye.Seen> seen(
+            Place place, Light light, PageMap page, PaperLight lit, Rendering bare, double width, double height) {
+        List<Lab> aims = aims();
+        return shares(place, light, page, lit, width, height)
+                .map(seen -> IntStream.range(0, PATCHES)
+                        .mapToObj(i -> new DeviceEye.Seen(bare.lab(seen[i][0], seen[i][1], seen[i][2]), aims.get(i)))
+                        .toList())
+                .orElse(List.of());
+    }
+
+    /** The light of each patch as a share of that of paper in its place. */
+    private static Optional<double[][]> shares(
+            Place place, Light light, PageMap page, PaperLight lit, double width, double height) {
         double[][] seen = new double[PATCHES][];
         for (int i = 0; i < PATCHES; i++) {
             seen[i] = patch(place, i, light);
@@ -110,7 +128,7 @@ public final class Checker {
             lit.at(at[0], at[1], white);
             for (int c = 0; c < 3; c++) seen[i][c] /= white[c];
         }
-        return fit(seen, light);
+        return Optional.of(seen);
     }
 
     private static Optional<Fitted> fit(double[][] seen, Light light) {

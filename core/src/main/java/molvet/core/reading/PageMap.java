@@ -23,7 +23,8 @@ import org.apache.commons.math3.util.Pair;
  *
  * @param h eight numbers by rows, the ninth being 1
  * @param k first radial coefficient; 0 for a lens that draws straight
- * @param residualMm root of the mean squared miss of the marks it was fitted to, in mm on the page
+ * @param residualMm root of the mean squared miss of marks, in mm on the page: of those it was fitted to, or better, of marks
+ *     left out
  */
 public record PageMap(List<Double> h, double k, double middleX, double middleY, double half, double residualMm) {
     /**
@@ -36,6 +37,10 @@ public record PageMap(List<Double> h, double k, double middleX, double middleY, 
     public record Tie(double x, double y, double u, double v, double weightU, double weightV) {
         public static Tie of(double x, double y, double u, double v) {
             return new Tie(x, y, u, v, 1, 1);
+        }
+
+        private Tie moved(double pixels) {
+            return new Tie(x, y, u + pixels, v + pixels, weightU, weightV);
         }
     }
 
@@ -192,6 +197,58 @@ public record PageMap(List<Double> h, double k, double middleX, double middleY, 
             sum += (Math.pow(p[0] - t.u, 2) + Math.pow(p[1] - t.v, 2)) / (scale * scale);
         }
         return Math.sqrt(sum / ties.size());
+    }
+
+    /**
+     * By how much a mark as a whole lies off, in mm, root mean square: each is left out and foretold by the others, and the sum of
+     * the squared misses divided by what errors of one mm make of it.
+     *
+     * @param marks the ties of each, four marks or more; the lens is taken to draw straight
+     */
+    static double errorOfAMark(List<List<Tie>> marks, int width, int height) {
+        double misses = 0;
+        double ofOne = 0;
+        for (int left = 0; left < marks.size(); left++) {
+            List<List<Tie>> others = new ArrayList<>(marks);
+            List<Tie> own = others.remove(left);
+            PageMap map = fit(all(others), width, height, false);
+            Point miss = map.offset(own);
+            misses += miss.x * miss.x + miss.y * miss.y;
+            ofOne += 1;
+            for (int k = 0; k < others.size(); k++) {
+                List<List<Tie>> moved = new ArrayList<>(others);
+                double scale =
+                        map.pixelsPerMm(others.get(k).get(0).x, others.get(k).get(0).y);
+                moved.set(
+                        k,
+                        others.get(k).stream().map(t -> t.moved(SMALL * scale)).toList());
+                PageMap other = fit(all(moved), width, height, false);
+                Point then = other.offset(own);
+                // Moved by as much each way.
+                ofOne += (Math.pow(then.x - miss.x, 2) + Math.pow(then.y - miss.y, 2)) / (2 * SMALL * SMALL);
+            }
+        }
+        return Math.sqrt(misses / ofOne);
+    }
+
+    private static final double SMALL = 0.05;
+
+    private static List<Tie> all(List<List<Tie>> marks) {
+        return marks.stream().flatMap(List::stream).toList();
+    }
+
+    /** How far ties as a whole lie from where the map puts them, in mm. */
+    private Point offset(List<Tie> ties) {
+        double du = 0;
+        double dv = 0;
+        double[] p = new double[2];
+        for (Tie t : ties) {
+            at(t.x, t.y, p);
+            du += (t.u - p[0]) / ties.size();
+            dv += (t.v - p[1]) / ties.size();
+        }
+        double scale = pixelsPerMm(ties.get(0).x, ties.get(0).y);
+        return new Point(du / scale, dv / scale);
     }
 
     PageMap withResidual(double mm) {

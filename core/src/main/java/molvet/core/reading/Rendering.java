@@ -5,14 +5,19 @@ import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.colour.Xyz;
 
-/** From shares of the paper’s light to colour: by the white of the paper alone, or by a colour-checker. */
+/**
+ * From shares of the paper’s light to colour: by the white of the paper alone, with what is known of the device, or by a
+ * colour-checker.
+ */
 final class Rendering {
     private final Light light;
     private final double[] paper;
     private final Optional<Checker.Fitted> checker;
+    private final Optional<DeviceEye> eye;
     private final Lab white;
 
-    private Rendering(Light light, double[] paper, Optional<Checker.Fitted> checker) {
+    private Rendering(Light light, double[] paper, Optional<Checker.Fitted> checker, Optional<DeviceEye> eye) {
+        this.eye = eye;
         this.light = light;
         this.paper = paper;
         this.checker = checker;
@@ -20,12 +25,12 @@ final class Rendering {
     }
 
     /** @param white what bare paper is taken to be */
-    static Rendering onPaper(Lab white, Light light) {
-        return new Rendering(light, light.rgb(white.toXyz()), Optional.empty());
+    static Rendering onPaper(Lab white, Light light, Optional<DeviceEye> eye) {
+        return new Rendering(light, light.rgb(white.toXyz()), Optional.empty(), eye);
     }
 
     static Rendering checked(Checker.Fitted checker, Light light) {
-        return new Rendering(light, new double[3], Optional.of(checker));
+        return new Rendering(light, new double[3], Optional.of(checker), Optional.empty());
     }
 
     Lab white() {
@@ -33,7 +38,9 @@ final class Rendering {
     }
 
     Xyz xyz(double r, double g, double b) {
-        return checker.isPresent() ? checker.get().xyz(r, g, b) : light.xyz(r * paper[0], g * paper[1], b * paper[2]);
+        if (checker.isPresent()) return checker.get().xyz(r, g, b);
+        Xyz seen = light.xyz(r * paper[0], g * paper[1], b * paper[2]);
+        return eye.isPresent() ? eye.get().corrected(seen) : seen;
     }
 
     /** For the screen, as {@code 0xrrggbb}. */

@@ -2,6 +2,7 @@ package molvet.core.reading;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.atomic.AtomicBoolean;
@@ -69,6 +70,27 @@ public final class SheetReader {
         boolean believed =
                 Math.abs(bulged.k()) < 0.2 && after < 0.85 * before && bulged.residualMm() < flat.residualMm() + 0.1;
         return believed ? bulged : flat;
+    }
+
+    /**
+     * The map with how far a mark lies from where it was printed, as far as can be told. Four marks hold a homography exactly, so
+     * that the marks it was made of tell nothing of it: each in turn is left out instead (cross-validation), and its miss by the
+     * map of the others divided by what that map makes of an error of theirs.
+     *
+     * @param ties of printed marks
+     */
+    public PageMap judged(Light light, List<PageMap.Tie> ties, PageMap map) {
+        List<List<PageMap.Tie>> byMark = marks.map(PageMarks::markers).orElse(List.of()).stream()
+                .map(m -> SheetReader.grown(m.box(), 0.5))
+                .map(box -> ties.stream()
+                        .filter(t ->
+                                t.x() >= box.x() && t.x() <= box.right() && t.y() >= box.y() && t.y() <= box.bottom())
+                        .toList())
+                .filter(own -> !own.isEmpty())
+                .toList();
+        if (byMark.size() < 4) return map;
+        return map.withResidual(
+                Math.max(map.residualMm(), PageMap.errorOfAMark(byMark, light.width(), light.height())));
     }
 
     private static double misses(PageMap map, List<PageMap.Tie> all, int marks) {
@@ -168,11 +190,17 @@ public final class SheetReader {
 
     /**
      * @param place of a colour-checker in the picture, if one was found
+     * @param known of the device’s own eye; a colour-checker in the picture knows better
      * @param camera whether the file says it comes from a camera
      * @param goOn asked after each cell with the share that is done; false stops, and what was read is given
      */
     public PageReading read(
-            Light light, PageMap map, Optional<Checker.Place> place, boolean camera, Predicate<Double> goOn) {
+            Light light,
+            PageMap map,
+            Optional<Checker.Place> place,
+            Optional<DeviceEye> known,
+            boolean camera,
+            Predicate<Double> goOn) {
         if (light.isGrey()) {
             throw Refusal.of(
                     "picture",
@@ -204,8 +232,25 @@ public final class SheetReader {
                                         && white.l() > 62
                                 ? Trust.PHOTOGRAPHED
                                 : Trust.WITHIN;
+        Optional<DeviceEye> eye = checker.isPresent() ? Optional.empty() : known;
+        Lab paperWhite = trust == Trust.SCANNED ? between(white) : Lab.PAPER;
         Rendering rendering = checker.map(c -> Rendering.checked(c, light))
-                .orElseGet(() -> Rendering.onPaper(trust == Trust.SCANNED ? between(white) : Lab.PAPER, light));
+                .orElseGet(() -> Rendering.onPaper(paperWhite, light, eye));
+        List<DeviceEye.Seen> patches = checker.isEmpty()
+                ? List.of()
+                : Checker.seen(
+                        place.get(),
+                        light,
+                        map,
+                        lit,
+                        Rendering.onPaper(paperWhite, light, Optional.empty()),
+                        paper.width(),
+                        paper.height());
+        eye.ifPresent(e -> notes.add(String.format(
+                Locale.ROOT,
+                "Corrected for what is known of the device: its own eye is ΔE00 %.1f off in the mean, %.1f once corrected.",
+                e.before(),
+                e.after())));
         double blur = blur(light, map);
         if (lit.unevenness() > 0.35)
             notes.add("The light is very uneven over the page: " + percent(lit.unevenness()) + ".");
@@ -215,7 +260,7 @@ public final class SheetReader {
         }
         if (blur > Math.max(0.45, 2.6 / ppm)) notes.add("The picture is not sharp: granulation comes out too low.");
         if (white.l() < 70) notes.add("The picture is dark: the paper was seen at L* " + Math.round(white.l()) + ".");
-        double[] bare = bareBand(light, map, lit, ppm);
+        Grain.Band[] bare = bareBand(light, map, lit, ppm);
         List<Rect> black = blackBoxes();
         double pitch = Math.max(FINEST, 1 / Math.max(1, ppm));
         double pageBlack = pageBlack(light, map, lit, rendering);
@@ -243,6 +288,8 @@ public final class SheetReader {
                 blur,
                 checker.map(Checker.Fitted::residual),
                 trust,
+                patches,
+                eye,
                 cells,
                 crops,
                 List.copyOf(notes));
@@ -401,11 +448,12 @@ public final class SheetReader {
         return g <= 0 ? Optional.empty() : Optional.of(new PaperLight.Sample(x, y, r / n, g / n, b / n));
     }
 
-    /** Deviation of the band of scales that grain is told by, on bare paper, in each channel. */
-    private double[] bareBand(Light light, PageMap map, PaperLight lit, double ppm) {
+    /** The bands that grain is told by, on bare paper, in each channel. */
+    private Grain.Band[] bareBand(Light light, PageMap map, PaperLight lit, double ppm) {
         double pitch = Math.max(FINEST, 1 / Math.max(1, ppm));
         List<Rect> taken = taken(0.5);
-        double[][] found = new double[3][40];
+        double[][] fine = new double[3][40];
+        double[][] middle = new double[3][40];
         int n = 0;
         for (double side = 6; side >= 3 && n < 3; side -= 1.5) {
             n = 0;
@@ -415,14 +463,21 @@ public final class SheetReader {
                     if (taken.stream().anyMatch(box::overlaps)) continue;
                     Area area = Area.of(box, pitch, light, map, lit, List.of());
                     if (area.clipped > 0.02) continue;
-                    for (int c = 0; c < 3; c++)
-                        found[c][n] = Grain.band(area, c).deviation();
+                    for (int c = 0; c < 3; c++) {
+                        Grain.Band band = Grain.band(area, c);
+                        fine[c][n] = band.deviation();
+                        middle[c][n] = band.middle();
+                    }
                     n++;
                 }
             }
         }
-        double[] bare = new double[3];
-        for (int c = 0; c < 3; c++) bare[c] = n == 0 ? 0.006 : Robust.median(found[c], n);
+        Grain.Band[] bare = new Grain.Band[3];
+        for (int c = 0; c < 3; c++) {
+            bare[c] = n == 0
+                    ? new Grain.Band(0.006, 0.002, 0)
+                    : new Grain.Band(Robust.median(fine[c], n), Robust.median(middle[c], n), 0);
+        }
         return bare;
     }
 

@@ -107,4 +107,25 @@ class PageMapTest {
     private static PageMap.Point point(double x, double y) {
         return new PageMap.Point(x, y);
     }
+
+    /** Four marks hold a page exactly: a mark that is off by itself shows in the marks left out, and not in those fitted. */
+    @Test
+    void aMarkThatIsOffShowsWhereItIsLeftOut() {
+        double[][] marks = {{5, 5}, {195, 5}, {195, 280}, {5, 280}};
+        List<PageMap.Tie> ties = new ArrayList<>();
+        for (int m = 0; m < 4; m++) {
+            for (double[] c : new double[][] {{0, 0}, {10, 0}, {10, 10}, {0, 10}}) {
+                double x = marks[m][0] + c[0];
+                double y = marks[m][1] + c[1];
+                PageMap.Point p = ASLANT.at(x + (m == 2 ? 1.0 : 0), y);
+                ties.add(PageMap.Tie.of(x, y, p.x(), p.y()));
+            }
+        }
+        PageMap fitted = PageMap.fit(ties, WIDTH, HEIGHT, false);
+        assertThat(fitted.residualMm()).isLessThan(0.1);
+        // Of four marks one is off by one mm: half a mm in the root of the mean square.
+        List<List<PageMap.Tie>> byMark =
+                List.of(ties.subList(0, 4), ties.subList(4, 8), ties.subList(8, 12), ties.subList(12, 16));
+        assertThat(PageMap.errorOfAMark(byMark, WIDTH, HEIGHT)).isBetween(0.2, 0.9);
+    }
 }

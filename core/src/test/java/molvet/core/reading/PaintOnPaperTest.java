@@ -84,7 +84,7 @@ class PaintOnPaperTest {
 
     private PageReading read() {
         return new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), ChartForm.STRIPS)
-                .read(new Light(800, 960, rgb, TO_XYZ), SQUARE, Optional.empty(), false, s -> true);
+                .read(new Light(800, 960, rgb, TO_XYZ), SQUARE, Optional.empty(), Optional.empty(), false, s -> true);
     }
 
     private static final Lab[] BLUES = {
@@ -171,7 +171,7 @@ class PaintOnPaperTest {
                 600,
                 0);
         PageReading read = new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), ChartForm.STRIPS)
-                .read(new Light(800, 960, rgb, TO_XYZ), shifted, Optional.empty(), false, s -> true);
+                .read(new Light(800, 960, rgb, TO_XYZ), shifted, Optional.empty(), Optional.empty(), false, s -> true);
         assertThat(read.cells()).extracting(CellReading::cell).containsExactly(1, 2);
         assertThat(read.notes()).anyMatch(n -> n.startsWith("1 cell lies outside the picture"));
     }

@@ -57,7 +57,7 @@ record MarkedArea(Light light, PageMap map, Rect box, List<PaintViews.SpotView> 
                         new SheetSize(box.width() + 2 * MARGIN, box.height() + 2 * MARGIN),
                         Optional.empty(),
                         isUpright() ? ChartForm.RING_CARD : ChartForm.GRID)
-                .read(light, map, Optional.empty(), camera, share -> true)
+                .read(light, map, Optional.empty(), Optional.empty(), camera, share -> true)
                 .cells()
                 .get(0);
     }

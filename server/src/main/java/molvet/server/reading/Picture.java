@@ -257,6 +257,32 @@ final class Picture {
         }
     }
 
+    /** Make and model of the device, where the file tells them: EXIF 2.32, tags 0x010F and 0x0110. */
+    Optional<String> device() {
+        try {
+            ExifIFD0Directory exif = ImageMetadataReader.readMetadata(new ByteArrayInputStream(bytes))
+                    .getFirstDirectoryOfType(ExifIFD0Directory.class);
+            if (exif == null) return Optional.empty();
+            String make = plain(exif.getString(ExifIFD0Directory.TAG_MAKE));
+            String model = plain(exif.getString(ExifIFD0Directory.TAG_MODEL));
+            String both = model.toLowerCase(Locale.ROOT).startsWith(make.toLowerCase(Locale.ROOT))
+                    ? model
+                    : make + " " + model;
+            return Optional.of(both.strip()).filter(n -> !n.isEmpty());
+        } catch (Exception e) {
+            return Optional.empty();
+        }
+    }
+
+    private static String plain(String tag) {
+        String plain = tag == null
+                ? ""
+                : tag.replaceAll("[^\\p{L}\\p{N} ._()/+-]", " ")
+                        .replaceAll(" +", " ")
+                        .strip();
+        return plain.length() > 70 ? plain.substring(0, 70).strip() : plain;
+    }
+
     /** Dots to the inch, where the file says it in earnest: not the 72 or 96 that programs put in for want of one. */
     Optional<Double> dpi() {
         try {

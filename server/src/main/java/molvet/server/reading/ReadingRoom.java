@@ -48,7 +48,9 @@ class ReadingRoom implements Room, Witness {
                 Table.of("reading").apart(SheetJob.RENEWED),
                 // The queue moves it on without an act.
                 Table.of("scan").apart("progress", "arithmetic"),
-                Table.kept("scan_cell"));
+                Table.kept("scan_cell"),
+                // A checker seen later adds to it without an act.
+                Table.of("device").apart("patches"));
     }
 
     @Override

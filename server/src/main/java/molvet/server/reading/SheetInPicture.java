@@ -10,6 +10,7 @@ import molvet.core.chart.SheetSize;
 import molvet.core.measure.Refusal;
 import molvet.core.reading.Checker;
 import molvet.core.reading.CheckerFinder;
+import molvet.core.reading.DeviceEye;
 import molvet.core.reading.Light;
 import molvet.core.reading.PageMap;
 import molvet.core.reading.PageReading;
@@ -30,18 +31,30 @@ public final class SheetInPicture {
         }
     }
 
+    /** A page before this share of the picture leaves no room for a colour-checker beside it. */
+    private static final double FULL = 0.85;
+
     /** Finds the page by its marks and reads it. @throws Refusal saying why it could not be found */
     public static PageReading read(byte[] file, Ruled ruled) {
+        return read(file, ruled, Optional.empty());
+    }
+
+    /** The same with what is known of the device. */
+    public static PageReading read(byte[] file, Ruled ruled, Optional<DeviceEye> known) {
         Picture picture = Picture.of(file);
         Light light = picture.light();
         Marks found = Marks.in(light);
-        return read(light, mapped(light, found, ruled), ruled, picture.isOfCamera(), share -> true);
+        return read(light, mapped(light, found, ruled), ruled, known, picture.isOfCamera(), share -> true);
     }
 
-    static PageReading read(Light light, PageMap map, Ruled ruled, boolean camera, Predicate<Double> goOn) {
-        Optional<Checker.Place> checker =
-                camera ? CheckerFinder.find(light, map, ruled.paper.width(), ruled.paper.height()) : Optional.empty();
-        return ruled.reader().read(light, map, checker, camera, goOn);
+    static PageReading read(
+            Light light, PageMap map, Ruled ruled, Optional<DeviceEye> known, boolean camera, Predicate<Double> goOn) {
+        double mm = map.pixelsPerMm(ruled.paper.width() / 2, ruled.paper.height() / 2);
+        double page = ruled.paper.width() * ruled.paper.height() * mm * mm;
+        Optional<Checker.Place> checker = camera || page < FULL * light.width() * light.height()
+                ? CheckerFinder.find(light, map, ruled.paper.width(), ruled.paper.height())
+                : Optional.empty();
+        return ruled.reader().read(light, map, checker, known, camera, goOn);
     }
 
     /** @throws Refusal with what was found instead, and what to do */
@@ -80,6 +93,6 @@ public final class SheetInPicture {
                             map.residualMm()),
                     "Choose the chart it shows, or drag its corners by hand.");
         }
-        return map;
+        return ruled.reader().judged(light, ties, map);
     }
 }

@@ -23,6 +23,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.UsualColour;
 import molvet.core.reading.CellReading;
 import molvet.core.reading.Crop;
+import molvet.core.reading.DeviceEye;
 import molvet.core.reading.Light;
 import molvet.core.reading.PageMap;
 import molvet.core.reading.PageReading;
@@ -32,6 +33,7 @@ import molvet.server.collection.PaintFacts;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Rows;
 import molvet.server.platform.Utc;
+import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.stereotype.Service;
@@ -62,6 +64,7 @@ class SheetJob {
     private final TransactionTemplate transaction;
     private final Rows rows;
     private final PaintFacts facts;
+    private final Devices devices;
 
     SheetJob(
             SheetReadingStore store,
@@ -73,7 +76,9 @@ class SheetJob {
             Clock clock,
             TransactionTemplate transaction,
             Rows rows,
-            PaintFacts facts) {
+            PaintFacts facts,
+            Devices devices) {
+        this.devices = devices;
         this.store = store;
         this.pictures = pictures;
         this.sheets = sheets;
@@ -129,14 +134,21 @@ class SheetJob {
         store.found(scan.id(), page.sheet.id(), page.number);
         if (!goOn.test(FOUND)) return;
         SheetInPicture.Ruled ruled = ruled(page.sheet, page.number);
+        Long device = scan.deviceId() != null
+                ? scan.deviceId()
+                : picture.device().map(name -> devices.called(me, name)).orElse(null);
+        Optional<DeviceEye> known =
+                Optional.ofNullable(device).flatMap(d -> devices.known(me, d)).flatMap(Devices.Known::eye);
         PageReading read = SheetInPicture.read(
-                light, page.map, ruled, picture.isOfCamera(), s -> goOn.test(FOUND + (1 - FOUND) * s * 0.95));
+                light, page.map, ruled, known, picture.isOfCamera(), s -> goOn.test(FOUND + (1 - FOUND) * s * 0.95));
         if (!goOn.test(0.98)) return;
-        keep(scan, page, read, light, picture);
+        keep(scan, page, read, light, picture, device);
     }
 
     /** What of an accepted reading follows the arithmetic; colours stay as they were accepted. */
-    static final String[] RENEWED = {"curve", "modelled", "covering", "covering_spread", "arithmetic"};
+    static final String[] RENEWED = {
+        "curve", "modelled", "covering", "covering_spread", "variation", "variation_spread", "arithmetic"
+    };
 
     /**
      * Works one accepted page out anew that was read by an older arithmetic: from its own picture, at the place that was found in
@@ -168,6 +180,7 @@ class SheetJob {
                 picture.light(),
                 json.readValue(scan.map(), KeptMap.class).map(),
                 ruled(sheet.get(), scan.page()),
+                devices.eye(scan.eye()),
                 picture.isOfCamera(),
                 s -> true);
         Map<Integer, CellReading> cells = read.cells().stream()
@@ -267,7 +280,13 @@ class SheetJob {
         }
     }
 
-    private void keep(SheetReadingStore.ScanRow scan, Page page, PageReading read, Light light, Picture picture) {
+    private void keep(
+            SheetReadingStore.ScanRow scan,
+            Page page,
+            PageReading read,
+            Light light,
+            Picture picture,
+            @Nullable Long device) {
         List<String> notes = new java.util.ArrayList<>(picture.notes());
         notes.addAll(read.notes());
         printedSize(read, light, picture, page.sheet.plan()).ifPresent(notes::add);
@@ -284,12 +303,15 @@ class SheetJob {
                 read.checkerResidual().orElse(null),
                 read.trust().name(),
                 String.join("\n", notes),
+                device,
+                devices.kept(read.eye()),
                 CellReading.ARITHMETIC);
         Set<Integer> white = white(new Collector(scan.collectorId(), ""), page.sheet);
         List<byte[]> crops =
                 read.cells().stream().map(c -> jpeg(read.crops().get(c.cell()))).toList();
         transaction.executeWithoutResult(t -> {
             if (!store.propose(scan.id(), outcome, Utc.of(clock.instant()))) return;
+            devices.saw(new Collector(scan.collectorId(), ""), device, read.patches());
             store.clearCells(scan.id());
             for (int i = 0; i < read.cells().size(); i++) {
                 CellReading c = read.cells().get(i);

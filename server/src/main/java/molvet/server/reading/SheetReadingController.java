@@ -52,15 +52,17 @@ class SheetReadingController {
      *
      * @param chart the chart it shows; left out, the code on the page says
      * @param stage DRY, WET, or LIFTED: after a part was lifted
+     * @param takenWith the name of the device, where the file does not tell it
      */
     @PostMapping(path = "/api/readings", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ResponseEntity<Queued> add(
             Collector me,
             @RequestPart("picture") MultipartFile picture,
             @RequestParam(required = false) @Nullable Long chart,
-            @RequestParam(required = false) @Nullable String stage)
+            @RequestParam(required = false) @Nullable String stage,
+            @RequestParam(required = false) @Nullable String takenWith)
             throws IOException {
-        return queued(scans.add(me, picture.getOriginalFilename(), picture.getBytes(), chart, stage));
+        return queued(scans.add(me, picture.getOriginalFilename(), picture.getBytes(), chart, stage, takenWith));
     }
 
     /** Lets a simulated device look at a sheet that a simulated hand has painted, and queues the picture. */

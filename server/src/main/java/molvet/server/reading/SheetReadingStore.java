@@ -45,6 +45,8 @@ class SheetReadingStore {
             @Nullable LocalDateTime startedAt,
             @Nullable LocalDateTime endedAt,
             int version,
+            @Nullable Long deviceId,
+            String eye,
             String fileName,
             int width,
             int height) {}
@@ -65,13 +67,15 @@ class SheetReadingStore {
             @Nullable Double checker,
             String trust,
             String notes,
+            @Nullable Long device,
+            String eye,
             int arithmetic) {}
 
     private static final String SCAN = """
             select s.id, s.collector_id, s.picture_id, s.chart_id, s.page, s.chosen, s.stage, s.state, s.progress, s.corners,
                    s.map, s.residual_mm, s.paper_l, s.paper_a, s.paper_b, s.unevenness, s.blur_mm, s.checker, s.trust,
-                   s.notes, s.why, s.way_on, s.arithmetic, s.queued_at, s.started_at, s.ended_at, s.version, p.file_name,
-                   p.width, p.height
+                   s.notes, s.why, s.way_on, s.arithmetic, s.queued_at, s.started_at, s.ended_at, s.version, s.device_id,
+                   s.eye, p.file_name, p.width, p.height
             from scan s join picture p on p.id = s.picture_id
             """;
 
@@ -184,7 +188,7 @@ class SheetReadingStore {
         return db.sql("""
                 update scan set state = 'PROPOSED', progress = 1, chart_id = ?, page = ?, map = ?, residual_mm = ?, paper_l = ?,
                        paper_a = ?, paper_b = ?, unevenness = ?, blur_mm = ?, checker = ?, trust = ?, notes = ?, why = '',
-                       way_on = '', arithmetic = ?, ended_at = ?, version = version + 1
+                       way_on = '', device_id = ?, eye = ?, arithmetic = ?, ended_at = ?, version = version + 1
                 where id = ? and state = 'READING'
                 """)
                         .params(
@@ -200,6 +204,8 @@ class SheetReadingStore {
                                 o.checker,
                                 o.trust,
                                 cut(o.notes, 2000),
+                                o.device,
+                                o.eye,
                                 o.arithmetic,
                                 at,
                                 id)

@@ -54,6 +54,7 @@ class SheetReadingViews {
     private final OrderStore orders;
     private final PigmentReference reference;
     private final JsonMapper json;
+    private final DeviceStore devices;
 
     SheetReadingViews(
             SheetReadingStore store,
@@ -63,7 +64,9 @@ class SheetReadingViews {
             PaintViews paints,
             OrderStore orders,
             PigmentReference reference,
-            JsonMapper json) {
+            JsonMapper json,
+            DeviceStore devices) {
+        this.devices = devices;
         this.store = store;
         this.readings = readings;
         this.queue = queue;
@@ -169,6 +172,9 @@ class SheetReadingViews {
             List<SuspectedSlip> suspicions,
             List<String> notes,
             List<ChartChoice> charts,
+            @Nullable Long device,
+            @Nullable String deviceName,
+            boolean corrected,
             int arithmetic,
             boolean outdated,
             int takenOver,
@@ -258,6 +264,12 @@ class SheetReadingViews {
                                 .map(e -> new ChartChoice(e.getKey(), e.getValue()))
                                 .toList()
                         : List.of(),
+                s.deviceId(),
+                Optional.ofNullable(s.deviceId())
+                        .flatMap(d -> devices.device(me, d))
+                        .map(DeviceStore.DeviceRow::name)
+                        .orElse(null),
+                !s.eye().isEmpty(),
                 s.arithmetic(),
                 s.state().equals("ACCEPTED") && s.arithmetic() < CellReading.ARITHMETIC,
                 readings.ofScan(me, id).size(),

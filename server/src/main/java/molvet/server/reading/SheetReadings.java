@@ -48,6 +48,7 @@ class SheetReadings {
     private final JsonMapper json;
     private final Clock clock;
     private final Rows rows;
+    private final Devices devices;
 
     SheetReadings(
             SheetReadingStore store,
@@ -58,7 +59,9 @@ class SheetReadings {
             Acts acts,
             JsonMapper json,
             Clock clock,
-            Rows rows) {
+            Rows rows,
+            Devices devices) {
+        this.devices = devices;
         this.rows = rows;
         this.store = store;
         this.readingStore = readingStore;
@@ -78,26 +81,35 @@ class SheetReadings {
      * then gives way to it.
      *
      * @param chart the chart it shows, whatever its code says
+     * @param takenWith the name of the device, made where there is none of that name; left out: as the file tells
      * @param corners top left, top right, bottom right, bottom left of the markers; left out: found by the marks
      */
     record ReadAgain(
             @Nullable Long chart,
             @Nullable Integer page,
-            @Nullable List<DraggedCorner> corners) {}
+            @Nullable List<DraggedCorner> corners,
+            @Nullable String takenWith) {}
 
     /**
      * @param bytes a picture, or a PDF of scanned pages, each of which is queued
      * @param chart the chart it should be; null: told by its code
+     * @param takenWith the name of the device; null: as the file tells
      * @return the reading that was queued, the first of several
      */
     @Transactional
     public long add(
-            Collector me, @Nullable String fileName, byte[] bytes, @Nullable Long chart, @Nullable String stage) {
+            Collector me,
+            @Nullable String fileName,
+            byte[] bytes,
+            @Nullable Long chart,
+            @Nullable String stage,
+            @Nullable String takenWith) {
         Stage when = stage == null || stage.isBlank() ? Stage.DRY : Fields.one("stage", stage, Stage.values());
         if (chart != null && sheets.sheet(me, chart).isEmpty()) {
             throw new NotFound("There is no chart " + chart + " in your collection.");
         }
         List<byte[]> pictures = ScannedPdf.is(bytes) ? ScannedPdf.pictures(bytes) : List.of(bytes);
+        Long device = Fields.text(takenWith).isBlank() ? null : devices.called(me, takenWith);
         long first = 0;
         for (int i = 0; i < pictures.size(); i++) {
             requireRoom(me);
@@ -107,6 +119,7 @@ class SheetReadings {
             row.put("picture_id", picture);
             row.put("chart_id", chart);
             row.put("stage", when);
+            row.put("device_id", device);
             row.put("state", "QUEUED");
             row.put("queued_at", clock.instant());
             long id = acts.quietly(me, () -> rows.add(me, "scan", row));
@@ -186,6 +199,7 @@ class SheetReadings {
         row.put("why", "");
         row.put("way_on", "");
         row.put("queued_at", clock.instant());
+        if (!Fields.text(asked.takenWith()).isBlank()) row.put("device_id", devices.called(me, asked.takenWith()));
         acts.quietly(me, () -> rows.change(me, "scan", id, row));
         wakeAfterwards();
     }

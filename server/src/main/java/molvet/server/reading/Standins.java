@@ -77,6 +77,11 @@ public class Standins {
         return look(me, chart, asked, address.base());
     }
 
+    /** A scanner’s file does not tell what it is: its collector does. */
+    private static @Nullable String takenWith(Simulated asked) {
+        return Device.Kind.SCANNER.name().equals(asked.device()) ? "Simulated flat-bed" : null;
+    }
+
     /** @param base what the printed codes lead to */
     public long look(Collector me, long chart, Simulated asked, String base) {
         scans.requireRoom(me);
@@ -86,7 +91,7 @@ public class Standins {
         int page = asked.page() == null ? 1 : asked.page();
         requirePage(sheet, page);
         Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked));
-        return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage());
+        return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage(), takenWith(asked));
     }
 
     /**

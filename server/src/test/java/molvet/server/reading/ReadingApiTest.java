@@ -638,4 +638,64 @@ class ReadingApiTest {
         assertThat(me.get(path).json().get("state").asString()).isEqualTo("PROPOSED");
         assertThat(paint(0).get("swatches")).isEmpty();
     }
+
+    /** One photograph with a colour-checker teaches what the camera’s own eye gets wrong; the next without one is the better for it. */
+    @Test
+    void aDeviceIsLearntFromOneCheckerAndItsNextPictureIsCorrected() {
+        JsonNode first = standin(Map.of("device", "CAREFUL_PHONE", "seed", 3));
+        assertThat(first.get("deviceName").asString()).isEqualTo("Simulated pocket camera");
+        assertThat(first.get("corrected").asBoolean()).isFalse();
+        assertThat(me.get("/api/devices").json().at("/devices/0/said").asString())
+                .startsWith("Not learnt yet");
+        JsonNode checked = standin(Map.of("device", "CHECKED_PHONE", "seed", 3));
+        assertThat(checked.get("trust").asString()).isEqualTo("CHECKED");
+        JsonNode device = me.get("/api/devices").must(200).json().at("/devices/0");
+        assertThat(device.get("patches").asInt()).isEqualTo(24);
+        assertThat(device.get("readings").asInt()).isEqualTo(2);
+        assertThat(device.get("after").asDouble())
+                .isLessThan(0.8 * device.get("before").asDouble());
+        JsonNode corrected = standin(Map.of("device", "CAREFUL_PHONE", "seed", 3));
+        assertThat(corrected.get("corrected").asBoolean()).isTrue();
+        assertThat(corrected.get("notes").toString()).contains("Corrected for what is known of the device");
+        double before = 0;
+        double after = 0;
+        for (JsonNode c : checked.get("cells")) {
+            // What stood beside a checker is the nearest to the truth that is known here.
+            Lab is = lab(c.get("massTone"));
+            before += lab(cell(first, c.get("cell").asInt()).get("massTone")).differenceFrom(is);
+            after += lab(cell(corrected, c.get("cell").asInt()).get("massTone")).differenceFrom(is);
+        }
+        assertThat(after).isLessThan(0.7 * before);
+    }
+
+    @Test
+    void aScannerThatSaysNothingIsNamedByHandAndNamesAreKeptApart() {
+        JsonNode scan = standin(Map.of("device", "SCANNER"));
+        assertThat(scan.get("deviceName").asString()).isEqualTo("Simulated flat-bed");
+        long id = scan.get("reading").asLong();
+        me.post("/api/readings/" + id + "/again", Map.of("takenWith", "The flat one"))
+                .must(202);
+        assertThat(me.read(id).get("deviceName").asString()).isEqualTo("The flat one");
+        JsonNode other = standin(Map.of("device", "CAREFUL_PHONE"));
+        assertThat(other.get("deviceName").asString()).contains("pocket");
+        JsonNode devices = me.get("/api/devices").json().get("devices");
+        assertThat(devices).hasSize(3);
+        long flat = devices.get(2).get("id").asLong();
+        int version = devices.get(2).get("version").asInt();
+        assertThat(devices.get(2).get("name").asString()).isEqualTo("The flat one");
+        assertThat(me.put("/api/devices/" + flat, Map.of("name", "Simulated pocket camera", "version", version))
+                        .must(422)
+                        .text())
+                .contains("already");
+        me.put("/api/devices/" + flat, Map.of("name", "A4 on the desk", "version", version))
+                .must(200);
+        assertThat(me.get("/api/readings/" + id).json().get("deviceName").asString())
+                .isEqualTo("A4 on the desk");
+        me.delete("/api/devices/" + flat).must(204);
+        assertThat(me.get("/api/readings/" + id).json().hasNonNull("deviceName"))
+                .isFalse();
+        me.undoLast();
+        assertThat(me.get("/api/readings/" + id).json().get("deviceName").asString())
+                .isEqualTo("A4 on the desk");
+    }
 }

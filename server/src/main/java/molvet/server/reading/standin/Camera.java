@@ -109,7 +109,9 @@ final class Camera implements Device {
         if (!careful) Sensor.sharpened(out, w, h, -0.9);
         Sensor.sharpened(out, w, h, careful ? 0.3 : 0.6);
         BufferedImage image = SENSOR.encoded(out, w, h, noise, curve, random);
-        return new Shot(FileMarks.withExposure(Sensor.jpeg(image, careful ? 0.9f : 0.75f)), "photograph.jpg");
+        return new Shot(
+                FileMarks.withExposure(Sensor.jpeg(image, careful ? 0.9f : 0.75f), "Simulated", "pocket camera"),
+                "photograph.jpg");
     }
 
     private void ground(

@@ -110,28 +110,39 @@ final class FileMarks {
                 .array();
     }
 
-    /** An exposure time, by which a camera’s file is known: EXIF 2.32, tag 0x829A. */
-    static byte[] withExposure(byte[] jpeg) {
-        ByteBuffer exif = ByteBuffer.allocate(6 + 8 + 18 + 18 + 8).order(ByteOrder.LITTLE_ENDIAN);
+    /**
+     * An exposure time, by which a camera’s file is known, and what camera it was: EXIF 2.32, tags 0x829A, 0x010F and 0x0110.
+     *
+     * @param model more than three letters
+     */
+    static byte[] withExposure(byte[] jpeg, String make, String model) {
+        byte[] maker = (make + "\0").getBytes(StandardCharsets.US_ASCII);
+        byte[] name = (model + "\0").getBytes(StandardCharsets.US_ASCII);
+        int exposure = 8 + 2 + 3 * 12 + 4;
+        int fraction = exposure + 2 + 12 + 4;
+        int texts = fraction + 8;
+        ByteBuffer exif =
+                ByteBuffer.allocate(6 + texts + maker.length + name.length).order(ByteOrder.LITTLE_ENDIAN);
         exif.put("Exif\0\0".getBytes(StandardCharsets.US_ASCII));
         exif.put(new byte[] {'I', 'I', 42, 0}).putInt(8);
-        exif.putShort((short) 1)
-                .putShort((short) 0x8769)
-                .putShort((short) 4)
-                .putInt(1)
-                .putInt(26)
-                .putInt(0);
-        exif.putShort((short) 1)
-                .putShort((short) 0x829A)
-                .putShort((short) 5)
-                .putInt(1)
-                .putInt(44)
-                .putInt(0);
+        exif.putShort((short) 3);
+        entry(exif, 0x010F, 2, maker.length, texts);
+        entry(exif, 0x0110, 2, name.length, texts + maker.length);
+        entry(exif, 0x8769, 4, 1, exposure);
+        exif.putInt(0);
+        exif.putShort((short) 1);
+        entry(exif, 0x829A, 5, 1, fraction);
+        exif.putInt(0);
         exif.putInt(1).putInt(125);
+        exif.put(maker).put(name);
         ByteBuffer out = ByteBuffer.allocate(jpeg.length + 4 + exif.capacity());
         out.put(jpeg, 0, 2);
         out.putShort((short) 0xFFE1).putShort((short) (2 + exif.capacity())).put(exif.array());
         out.put(jpeg, 2, jpeg.length - 2);
         return out.array();
+    }
+
+    private static void entry(ByteBuffer exif, int tag, int type, int count, int value) {
+        exif.putShort((short) tag).putShort((short) type).putInt(count).putInt(value);
     }
 }

@@ -1,0 +1,88 @@
+package molvet.core.reading;
+
+import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
+
+import java.util.ArrayList;
+import java.util.List;
+import java.util.Random;
+import molvet.core.colour.Lab;
+import molvet.core.colour.Xyz;
+import org.junit.jupiter.api.Test;
+
+/** A device whose filters are mixed, on the published aims of the colour-rendition chart of 1976 and on colours it never saw. */
+class DeviceEyeTest {
+    private static final double[][] MIXED = {{0.93, 0.09, -0.02}, {0.04, 0.97, 0.0}, {0.02, -0.07, 1.06}};
+
+    /** As such a device sees a colour. */
+    private static Lab mixed(Lab is) {
+        Xyz x = is.toXyz();
+        double[] s = {x.x() / Xyz.D50.x(), x.y() / Xyz.D50.y(), x.z() / Xyz.D50.z()};
+        double[] o = new double[3];
+        for (int i = 0; i < 3; i++) for (int j = 0; j < 3; j++) o[i] += MIXED[i][j] * s[j];
+        return Lab.ofXyz(new Xyz(Math.max(0, o[0] * Xyz.D50.x()), Math.max(0, o[1]), Math.max(0, o[2] * Xyz.D50.z())));
+    }
+
+    private static List<DeviceEye.Seen> checker(Random noise) {
+        return Checker.aims().stream()
+                .map(is -> {
+                    Lab seen = mixed(is);
+                    return new DeviceEye.Seen(
+                            new Lab(
+                                    Math.max(0, seen.l() + 0.2 * noise.nextGaussian()),
+                                    seen.a() + 0.2 * noise.nextGaussian(),
+                                    seen.b() + 0.2 * noise.nextGaussian()),
+                            is);
+                })
+                .toList();
+    }
+
+    @Test
+    void oneCheckerTakesMostOfTheFiltersErrorOffColoursItDoesNotHold() {
+        DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();
+        assertThat(eye.after()).isLessThan(eye.before() / 2);
+        double before = 0;
+        double after = 0;
+        int n = 0;
+        for (int l = 25; l <= 90; l += 13) {
+            for (int hue = 0; hue < 360; hue += 30) {
+                Lab is = new Lab(l, 30 * Math.cos(Math.toRadians(hue)), 30 * Math.sin(Math.toRadians(hue)));
+                before += mixed(is).differenceFrom(is);
+                after += eye.corrected(mixed(is)).differenceFrom(is);
+                n++;
+            }
+        }
+        assertThat(before / n).isGreaterThan(1.5);
+        assertThat(after).isLessThan(before / 2);
+    }
+
+    @Test
+    void whatWasSeenCanBeToldFromWhatWasCorrected() {
+        DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();
+        for (Lab seen : List.of(new Lab(30, 40, -50), new Lab(80, -5, 60), new Lab(50, 0, 0))) {
+            assertThat(eye.undone(eye.corrected(seen)).differenceFrom(seen)).isCloseTo(0, within(0.01));
+        }
+    }
+
+    @Test
+    void nothingIsCorrectedWhereTooLittleIsKnownOrNothingIsWrong() {
+        assertThat(DeviceEye.learnt(checker(new Random(4)).subList(0, 5))).isEmpty();
+        Random noise = new Random(9);
+        List<DeviceEye.Seen> sound = new ArrayList<>();
+        for (Lab is : Checker.aims()) {
+            sound.add(new DeviceEye.Seen(
+                    new Lab(is.l() + 0.5 * noise.nextGaussian(), is.a() + 0.5 * noise.nextGaussian(), is.b()), is));
+        }
+        assertThat(DeviceEye.learnt(sound)).isEmpty();
+    }
+
+    @Test
+    void oneSwatchThatIsAnotherPaintDoesNotBendTheOthers() {
+        List<DeviceEye.Seen> pairs = new ArrayList<>(checker(new Random(4)));
+        pairs.add(new DeviceEye.Seen(new Lab(40, 60, 30), new Lab(40, -40, 30)));
+        DeviceEye eye = DeviceEye.learnt(pairs).orElseThrow();
+        Lab blue = new Lab(35, 15, -45);
+        assertThat(eye.corrected(mixed(blue)).differenceFrom(blue))
+                .isLessThan(mixed(blue).differenceFrom(blue) * 0.7);
+    }
+}
