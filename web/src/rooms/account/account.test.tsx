@@ -145,3 +145,23 @@ test("an account is deleted by its password, and nothing of it stays on the phon
   expect(await carriedPack(IN.email)).toBeNull();
   expect(await keptNotes(IN.email)).toEqual([]);
 });
+
+test("who signs in is told once of wrong passwords that others tried", async () => {
+  server({
+    "GET /api/session": OUT,
+    "POST /api/session": { ...IN, wrongPasswords: { count: 41, last: "2026-11-26T12:05:00Z" } },
+  });
+  open(<Door />, "/", "/");
+  await userEvent.type(await screen.findByLabelText("E-mail"), "ines@example.org");
+  await userEvent.type(screen.getByLabelText("Password"), "three wet brushes");
+  server({
+    "GET /api/session": IN,
+    "POST /api/session": { ...IN, wrongPasswords: { count: 41, last: "2026-11-26T12:05:00Z" } },
+  });
+  await userEvent.click(screen.getByRole("button", { name: "Sign in" }));
+  expect(
+    await screen.findByText(/41 wrong passwords were tried for your account from elsewhere/),
+  ).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Seen" }));
+  expect(screen.queryByText(/wrong passwords/)).toBeNull();
+});

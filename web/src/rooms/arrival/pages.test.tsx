@@ -303,7 +303,7 @@ test("pans still tacky say until when, and what is seen of them is kept at once"
     "POST /api/calendar": { pours: [], tacky: 0, calendar: "/api/calendar/word.ics" },
   });
   open(<PoursPage />, "/pours", "/pours");
-  await screen.findByText(/Tacky until about 2026-11-30/);
+  await screen.findByText(/Tacky until about 30 November 2026/);
   expect(screen.getByRole("link", { name: "Labels for these" }).getAttribute("href")).toBe(
     "/labels?holdings=31,32",
   );

@@ -212,8 +212,8 @@ function PutIn({
           {add.running ? "Sending …" : "Drop pictures here, or choose them"}
         </span>
         <span className="quiet block">
-          PNG, JPEG or TIFF, any way up, one page a picture. Scan at 200 to 300 dpi, or photograph the whole
-          page in even light.
+          PNG, JPEG, TIFF, WebP or PDF, any way up, one page a picture. Scan at 200 to 300 dpi, or photograph
+          the whole page in even light.
         </span>
       </button>
       <input
