@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|reading]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|reading|fuzz]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -153,6 +153,22 @@ reading() {
   limited java -Djava.awt.headless=true -Xmx5g -cp "$CP" molvet.bench.ReadingAccuracy "${SHEETS:-$([ -n "$SMALL" ] && echo 3 || echo 200)}" >"$OUT/accuracy.part" 2>"$OUT/accuracy.log"
   mv "$OUT/accuracy.part" "$RESULTS/reading-accuracy.md"
 }
+
+# Not a measurement: an hour of whatever a file or a text can hold (FUZZ_SECONDS), beginning anew from what was found worth keeping.
+fuzz() {
+  mkdir -p "$OUT/fuzz/corpus"
+  java -Djava.awt.headless=true -cp "$CP" molvet.bench.Fuzz "$OUT/fuzz/corpus"
+  (cd "$OUT/fuzz" && timeout -k 30 $((${FUZZ_SECONDS:-3600} + 120)) java $JAVA_FLAGS -cp "$(printf %s "$CP" | sed "s#\\(^\\|:\\)\\([a-z]*/target\\)#\\1$ROOT/\\2#g")" \
+    com.code_intelligence.jazzer.Jazzer --target_class=molvet.bench.Fuzz --keep_going=20 --instrumentation_includes='molvet.**' --trace=cov \
+    --disabled_hooks=com.code_intelligence.jazzer.sanitizers.RegexRoadblocks \
+    -max_total_time="${FUZZ_SECONDS:-3600}" -max_len=20000 -len_control=0 -rss_limit_mb=4000 corpus) >"$OUT/fuzz.log" 2>&1 || true
+  grep -E '^== Java Exception|^stat::|DONE' "$OUT/fuzz.log" >&2 || tail -5 "$OUT/fuzz.log" >&2
+}
+if [ "$PART" = fuzz ]; then
+  say "Fuzzing …"
+  fuzz
+  exit
+fi
 
 for part in colours start find choosing scroll arrivals charts reading; do
   wanted $part || continue
