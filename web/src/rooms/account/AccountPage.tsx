@@ -81,6 +81,7 @@ export function AccountPage() {
               </li>
             ))}
           </ul>
+          <RoomForPictures />
           <ChangePassword />
           <h2 className="font-semibold mt-8 mb-2">Leave</h2>
           <p className="mb-2">
@@ -111,6 +112,20 @@ export function AccountPage() {
         </section>
       </div>
     </Page>
+  );
+}
+
+function RoomForPictures() {
+  const room = useQuery({
+    queryKey: ["room-for-pictures"],
+    queryFn: () => data(client.GET("/api/room-for-pictures")),
+  }).data;
+  if (!room) return null;
+  return (
+    <>
+      <h2 className="font-semibold mt-8 mb-2">Pictures kept</h2>
+      <p className={room.nearly ? "font-semibold" : ""}>{room.said}</p>
+    </>
   );
 }
 

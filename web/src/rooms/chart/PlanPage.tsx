@@ -53,7 +53,7 @@ const CAPTION = [
 export function PlanPage() {
   const navigate = useNavigate();
   const [unit] = useUnit();
-  const { draft, change, clear } = usePlan();
+  const { draft, change, clear, carried, keep, afresh } = usePlan();
   const [page, setPage] = useState(0);
   const later = useLater(draft, 250);
   const plan = useQuery({
@@ -90,6 +90,17 @@ export function PlanPage() {
       <BenchNav />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)]">
         <div className="space-y-5 min-w-0">
+          {carried && (
+            <p role="status" className="border border-base-300 p-2 flex flex-wrap gap-x-4 gap-y-1">
+              <span className="grow">Form, paper and options are those of your last chart.</span>
+              <button type="button" className="underline" onClick={keep}>
+                Keep them
+              </button>
+              <button type="button" className="underline" onClick={afresh}>
+                Start afresh
+              </button>
+            </p>
+          )}
           <Chosen chosen={draft.paints} onChosen={(p) => change({ paints: p })} />
           <FormFields draft={draft} change={change} />
           <Options draft={draft} change={change} />

@@ -212,6 +212,13 @@ test("paints are chosen, what cannot be painted says why, and the plan is kept o
     paper: { width: 381, height: 558.8 },
     options: { opacityLine: true },
   });
+  cleanup();
+
+  server(answers);
+  open(<PlanPage />, "/bench/new", "/bench/new");
+  expect(await screen.findByText("Form, paper and options are those of your last chart.")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Start afresh" }));
+  expect(screen.queryByText(/those of your last chart/)).toBeNull();
 });
 
 test("lengths are read and written in inches when inches are chosen, and kept in mm", async () => {

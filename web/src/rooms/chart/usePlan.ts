@@ -28,6 +28,7 @@ export type PlanDraft = {
 };
 
 const KEY = "molvet-plan";
+const CARRIED = "molvet-plan-carried";
 
 export const FRESH: PlanDraft = {
   form: "STRIPS",
@@ -55,10 +56,27 @@ export function usePlan() {
     }
   });
   useEffect(() => localStorage.setItem(KEY, JSON.stringify(draft)), [draft]);
+  const [carried, setCarried] = useState(() => localStorage.getItem(CARRIED) !== null);
+  const say = (chart: boolean) => {
+    if (chart) localStorage.setItem(CARRIED, "");
+    else localStorage.removeItem(CARRIED);
+    setCarried(chart);
+  };
   return {
     draft,
     change: (some: Partial<PlanDraft>) => setDraft((d) => ({ ...d, ...some })),
-    clear: () => setDraft((d) => ({ ...d, paints: [], title: "", stock: undefined, firstPlace: "" })),
+    /** The chart is made: its form, paper and options stay for the next one, and that is said. */
+    clear: () => {
+      setDraft((d) => ({ ...d, paints: [], title: "", stock: undefined, firstPlace: "" }));
+      say(true);
+    },
+    /** Whether form, paper and options are those of the chart before. */
+    carried,
+    keep: () => say(false),
+    afresh: () => {
+      setDraft((d) => ({ ...FRESH, paints: d.paints, title: d.title }));
+      say(false);
+    },
   };
 }
 

@@ -6,6 +6,7 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Ribbon } from "../../ui/Ribbon";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted, words } from "../../ui/words";
@@ -31,6 +32,7 @@ export function LinePage() {
   }
   if (!query.data) return <Page title="…">{null}</Page>;
   const line = query.data;
+  const shown = line.leaflets.filter((f) => f.mediaType.startsWith("image/"));
   return (
     <Page
       title={line.name}
@@ -57,50 +59,65 @@ export function LinePage() {
         </>
       }
     >
-      <div className="overflow-x-auto relative">
-        <table className="w-full min-w-[640px]">
-          <thead>
-            <tr className="text-left quiet border-b border-base-content">
-              {["No.", "Colour", "Pigments", "Series", "Claims, as written", "Status", ""].map((h) => (
-                <th key={h} className="font-normal py-1 pr-3">
-                  {h}
-                </th>
-              ))}
-            </tr>
-          </thead>
-          <tbody>
-            {line.colours.map((c) => (
-              <tr key={c.id} className="rule-b align-top">
-                <td className="code py-1.5 pr-3">{c.catalogueNumber}</td>
-                <td className="pr-3 py-1">
-                  <span className="paint-name text-[1.05rem]">{c.name}</span>
-                  {c.names.length > 0 && (
-                    <span className="quiet block text-sm">
-                      {c.names.map((n) => `${n.language}: ${n.name}`).join(" · ")}
-                    </span>
-                  )}
-                </td>
-                <td className="code py-1.5 pr-3">
-                  {c.editions.map((e) => (
-                    <span key={e.id} className="block">
-                      {e.recipe.join(" + ") || "—"}
-                      {c.editions.length > 1 && <span className="quiet"> {e.label}</span>}
-                      {e.sizes && <span className="quiet block">{e.sizes}</span>}
-                    </span>
-                  ))}
-                </td>
-                <td className="code py-1.5 pr-3">{c.series}</td>
-                <td className="pr-3 py-1.5">{c.editions[0]?.claims.map((k) => k.asWritten).join(" · ")}</td>
-                <td className="pr-3 py-1.5">{words(c.status)}</td>
-                <td className="py-1.5">
-                  <button type="button" className="underline" onClick={() => setOpen(c)}>
-                    Change<span className="sr-only"> {c.name}</span>
-                  </button>
-                </td>
+      <Ribbon sort="line" of={id} className="mb-3" />
+      <div className={shown.length > 0 ? "grid gap-6 xl:grid-cols-[minmax(0,1fr)_20rem]" : ""}>
+        <div className="overflow-x-auto relative">
+          <table className="w-full min-w-[640px]">
+            <thead>
+              <tr className="text-left quiet border-b border-base-content">
+                {["No.", "Colour", "Pigments", "Series", "Claims, as written", "Status", ""].map((h) => (
+                  <th key={h} className="font-normal py-1 pr-3">
+                    {h}
+                  </th>
+                ))}
               </tr>
+            </thead>
+            <tbody>
+              {line.colours.map((c) => (
+                <tr key={c.id} className="rule-b align-top">
+                  <td className="code py-1.5 pr-3">{c.catalogueNumber}</td>
+                  <td className="pr-3 py-1">
+                    <span className="paint-name text-[1.05rem]">{c.name}</span>
+                    {c.names.length > 0 && (
+                      <span className="quiet block text-sm">
+                        {c.names.map((n) => `${n.language}: ${n.name}`).join(" · ")}
+                      </span>
+                    )}
+                  </td>
+                  <td className="code py-1.5 pr-3">
+                    {c.editions.map((e) => (
+                      <span key={e.id} className="block">
+                        {e.recipe.join(" + ") || "—"}
+                        {c.editions.length > 1 && <span className="quiet"> {e.label}</span>}
+                        {e.sizes && <span className="quiet block">{e.sizes}</span>}
+                      </span>
+                    ))}
+                  </td>
+                  <td className="code py-1.5 pr-3">{c.series}</td>
+                  <td className="pr-3 py-1.5">{c.editions[0]?.claims.map((k) => k.asWritten).join(" · ")}</td>
+                  <td className="pr-3 py-1.5">{words(c.status)}</td>
+                  <td className="py-1.5">
+                    <button type="button" className="underline" onClick={() => setOpen(c)}>
+                      Change<span className="sr-only"> {c.name}</span>
+                    </button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </div>
+        {shown.length > 0 && (
+          <aside className="space-y-3" aria-label="As the maker prints it">
+            {shown.map((f) => (
+              <figure key={f.id}>
+                <a href={`/api/leaflets/${f.id}`}>
+                  <img src={`/api/leaflets/${f.id}`} alt={f.title} className="w-full" loading="lazy" />
+                </a>
+                <figcaption className="quiet text-sm">{f.title}</figcaption>
+              </figure>
             ))}
-          </tbody>
-        </table>
+          </aside>
+        )}
       </div>
       <Files line={line} />
       {card && <MakeDotCard line={id} colours={line.colours.length} onClose={() => setCard(false)} />}

@@ -17,6 +17,10 @@ export function ReadingsPage() {
   const charts = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) }).data
     ?.charts;
   const readings = useScans().data?.readings;
+  const room = useQuery({
+    queryKey: ["room-for-pictures"],
+    queryFn: () => data(client.GET("/api/room-for-pictures")),
+  }).data;
   const [stage, setStage] = useState<Word<"ScanView", "stage">>("DRY");
   const [chart, setChart] = useState(params.get("chart") ?? "");
   const [takenWith, setTakenWith] = useState("");
@@ -68,6 +72,7 @@ export function ReadingsPage() {
               </div>
             }
           />
+          {room?.nearly && <p role="status">{room.said}</p>}
           <Simulated charts={charts ?? []} first={params.get("chart") ?? undefined} />
           <Devices />
         </div>

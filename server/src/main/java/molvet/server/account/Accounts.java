@@ -3,12 +3,15 @@ package molvet.server.account;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.util.Comparator;
+import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.server.platform.Collector;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
@@ -34,6 +37,7 @@ public class Accounts {
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final TransactionTemplate transaction;
     private final Clock clock;
+    private final int mostSessions;
 
     Accounts(
             CollectorStore store,
@@ -43,7 +47,9 @@ public class Accounts {
             KnownBrowsers browsers,
             FindByIndexNameSessionRepository<? extends Session> sessions,
             PlatformTransactionManager transactions,
-            Clock clock) {
+            Clock clock,
+            @Value("${molvet.most-sessions}") int mostSessions) {
+        this.mostSessions = mostSessions;
         this.transaction = new TransactionTemplate(transactions);
         this.work = work;
         this.wrong = wrong;
@@ -120,6 +126,14 @@ public class Accounts {
         requirePassword(me, password, request);
         transaction.executeWithoutResult(status -> store.delete(me.id()));
         endSessions(me, "");
+    }
+
+    /** Makes room for one more session: who is signed in too often is signed out where it is longest ago. */
+    void boundSessions(Collector me) {
+        List<? extends Session> all = sessions.findByPrincipalName(me.getName()).values().stream()
+                .sorted(Comparator.comparing(Session::getLastAccessedTime))
+                .toList();
+        all.subList(0, Math.max(0, all.size() - mostSessions + 1)).forEach(s -> sessions.deleteById(s.getId()));
     }
 
     private void endSessions(Collector me, String keep) {

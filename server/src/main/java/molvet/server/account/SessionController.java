@@ -183,6 +183,7 @@ class SessionController {
     }
 
     private void enter(Collector me, HttpServletRequest request, HttpServletResponse response) {
+        accounts.boundSessions(me);
         if (request.getSession(false) != null) request.changeSessionId();
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(me, null, List.of()));

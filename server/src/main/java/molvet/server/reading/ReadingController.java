@@ -30,11 +30,23 @@ class ReadingController {
     private final ShelfStore shelf;
     private final PaintViews views;
 
-    ReadingController(Readings readings, ReadingStore store, ShelfStore shelf, PaintViews views) {
+    private final Allowance allowance;
+
+    ReadingController(Readings readings, ReadingStore store, ShelfStore shelf, PaintViews views, Allowance allowance) {
+        this.allowance = allowance;
         this.readings = readings;
         this.store = store;
         this.shelf = shelf;
         this.views = views;
+    }
+
+    /** {@code said}: what is kept and how much may be; {@code nearly}: the room is nearly used up. */
+    record RoomForPictures(String said, boolean nearly) {}
+
+    @GetMapping("/api/room-for-pictures")
+    RoomForPictures room(Collector me) {
+        Allowance.Used used = allowance.used(me);
+        return new RoomForPictures(used.said(), used.nearly());
     }
 
     record Added(long picture, PaintViews.PaintPage paint) {}

@@ -136,6 +136,15 @@ class ReadingStore {
                 """).param(arithmetic).query(PickedRow.class).optional();
     }
 
+    record Room(int pictures, long bytes) {}
+
+    Room room(Collector me) {
+        return db.sql("select count(*) pictures, coalesce(sum(size), 0) bytes from picture where collector_id = ?")
+                .param(me.id())
+                .query(Room.class)
+                .single();
+    }
+
     record OfScan(long id, int cell, boolean counts, long paint) {}
 
     /** What was taken over from one picture of a sheet. */

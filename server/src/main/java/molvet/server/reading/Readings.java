@@ -50,6 +50,7 @@ public class Readings {
     private static final int ON_THE_WAY = 60;
     private static final TypeReference<Map<String, PaintViews.SpotView>> SPOTS = new TypeReference<>() {};
 
+    private final Allowance allowance;
     private final ReadingStore store;
     private final SheetReadingStore scans;
     private final ShelfStore shelf;
@@ -67,7 +68,9 @@ public class Readings {
             JsonMapper json,
             Clock clock,
             Rows rows,
-            PaintFacts facts) {
+            PaintFacts facts,
+            Allowance allowance) {
+        this.allowance = allowance;
         this.rows = rows;
         this.facts = facts;
         this.store = store;
@@ -109,6 +112,7 @@ public class Readings {
     private long keep(Collector me, @Nullable Long swatch, @Nullable String fileName, byte[] bytes) {
         Picture picture = Picture.of(bytes);
         byte[] preview = picture.preview();
+        allowance.require(me, bytes.length + preview.length);
         String base = (fileName == null ? "" : fileName).replaceAll(".*[/\\\\]", "");
         String name = Words.line("file name", base.replaceAll("\\p{Cntrl}", ""), 4000);
         Map<String, Object> row = new HashMap<>();
@@ -117,6 +121,7 @@ public class Readings {
         row.put("media_type", picture.mediaType());
         row.put("bytes", bytes);
         row.put("preview", preview);
+        row.put("size", bytes.length + preview.length);
         row.put("sha256", sha256(bytes));
         row.put("width", picture.width());
         row.put("height", picture.height());

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
@@ -102,6 +103,25 @@ class DoorTest {
         me.send("DELETE", "/api/account", Api.json(Map.of("password", Api.PASSWORD)), "application/json", Map.of())
                 .must(429);
         me.get("/api/waiting").must(200);
+    }
+
+    @Test
+    void whoSignsInOnOneDeviceTooManyIsSignedOutWhereItIsLongestAgo() {
+        ConfigurableApplicationContext few = RunningMolvet.start(Map.of("molvet.most-sessions", "2"));
+        try {
+            Api me = Api.collector();
+            List<Api> devices = new ArrayList<>();
+            for (int i = 0; i < 3; i++) {
+                Api device = new Api(RunningMolvet.url(few));
+                device.post("/api/session", signIn(me, Api.PASSWORD)).must(200);
+                devices.add(device);
+            }
+            devices.get(0).get("/api/waiting").must(401);
+            devices.get(1).get("/api/waiting").must(200);
+            devices.get(2).get("/api/waiting").must(200);
+        } finally {
+            few.close();
+        }
     }
 
     @Test

@@ -420,7 +420,7 @@ class PaintApiTest {
         assertThat(me.find("").json().get("total").asInt()).isEqualTo(1);
         me.post("/api/paints", Map.of("name", ""), "key-2").must(422);
         me.post("/api/paints", body, "key-2").must(201);
-        me.post("/api/makers", Map.of("name", "x"), "key-1").must(409);
+        me.post("/api/makers", Map.of("name", "x"), "key-1").must(422);
     }
 
     @Test

@@ -183,7 +183,7 @@ public final class Browser implements AutoCloseable {
     }
 
     private WebDriverWait patiently() {
-        return new WebDriverWait(driver, Duration.ofSeconds(12), Duration.ofMillis(40));
+        return new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(40));
     }
 
     private static String quoted(String text) {

@@ -506,7 +506,7 @@ class StoryTest {
         TestDatabase.get().stop();
         try {
             browser.press("Catalogue it");
-            browser.seeText("Not saved yet");
+            browser.seeText("What you typed stays here");
             assertThat(browser.field("Name on the label").getAttribute("value")).isEqualTo("Storm Petrel");
         } finally {
             TestDatabase.get().start();

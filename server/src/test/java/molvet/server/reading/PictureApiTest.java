@@ -19,12 +19,17 @@ import java.util.zip.CRC32;
 import javax.imageio.ImageIO;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.server.Api;
+import molvet.server.RunningMolvet;
+import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
 class PictureApiTest {
@@ -398,5 +403,34 @@ class PictureApiTest {
         long act = me.get("/api/acts?limit=1").json().at("/acts/0/id").asLong();
         me.post("/api/acts/" + act + "/undo", Map.of()).must(200);
         assertThat(me.get("/api/paints/" + paint).json().get("strip").isNull()).isFalse();
+    }
+
+    @Test
+    void picturesHaveTheRoomTheyAreGivenAndItIsToldBefore() throws Exception {
+        ConfigurableApplicationContext small = RunningMolvet.start(Map.of("molvet.most-pictures", "6"));
+        try {
+            Api me = Api.collector().at(RunningMolvet.url(small));
+            me.painted("Tide", "R1 1");
+            long paint = me.find("tide").json().at("/paints/0/id").asLong();
+            long swatch =
+                    me.get("/api/paints/" + paint).json().at("/swatches/0/id").asLong();
+            byte[] scan = new SimulatedPainter(PigmentReference.standard()).paint(Recipe.of("PB29"), 3);
+            for (int i = 0; i < 5; i++) {
+                assertThat(me.get("/api/room-for-pictures").json().get("nearly").asBoolean())
+                        .isFalse();
+                me.upload("/api/swatches/" + swatch + "/pictures", "a.png", scan)
+                        .must(201);
+            }
+            assertThat(me.get("/api/room-for-pictures").json().get("said").asString())
+                    .contains("5 pictures", "6 pictures at most", "nearly used up");
+            me.upload("/api/swatches/" + swatch + "/pictures", "a.png", scan).must(201);
+            Api.Answer full = me.upload("/api/swatches/" + swatch + "/pictures", "a.png", scan);
+            assertThat(full.must(409).kind()).isEqualTo("no-room");
+            assertThat(me.get("/api/paints/" + paint).json().at("/swatches/0/pictures"))
+                    .as("nothing half kept")
+                    .hasSizeLessThanOrEqualTo(6);
+        } finally {
+            small.close();
+        }
     }
 }
