@@ -529,7 +529,8 @@ public final class ReadingAccuracy {
                 the scanner's tail is strongly granulating paint, of which a robust centre and the mean light differ.
 
                 **Granulation.** Half of all pigments are smooth, and the order of the smooth ones among each other is noise; among \
-                those that granulate, what is seen between single dots and 2.4 mm is about two thirds of the grain. Opaque paint \
+                those that granulate, what is seen between single dots and 2.4 mm is about two thirds of the grain, which is worked out and \
+                made good. Opaque paint \
                 hides its grain where it lies thick.
 
                 **Swaps.** From the pigments of a label a colour is told to within ΔE00 8 to 20, and two paints nearer than that \
