@@ -23,7 +23,7 @@ import org.junit.jupiter.params.provider.ValueSource;
 import tools.jackson.databind.JsonNode;
 
 /** MakersCharts from files as they are met, well made and not. */
-class MakersChartApiTest {
+public class MakersChartApiTest {
     private static final String CSV = """
             No.;Name;Name (de);Pigments;Series;Lightfastness;Granulation;5 ml (EUR);15 ml (EUR)
             101;Lantern Yellow;Laternengelb;PY151;1;I;-;4,60;8,20
@@ -212,7 +212,7 @@ class MakersChartApiTest {
         return zip(Map.of("xl/workbook.xml", book.getBytes(), "xl/worksheets/sheet1.xml", sheet.getBytes()));
     }
 
-    static Stream<Arguments> hostile() throws Exception {
+    public static Stream<Arguments> hostile() throws Exception {
         byte[] good = xlsx(3, false);
         String repeated =
                 "<office:document-content xmlns:office='o' xmlns:table='t'><table:table><table:table-row table:number-rows-repeated='1000000'>"

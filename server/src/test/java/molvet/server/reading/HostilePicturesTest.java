@@ -64,6 +64,11 @@ class HostilePicturesTest {
 
     private record Case(byte[] file, boolean isRead, String why) {}
 
+    /** The same files for whoever sends them to a server. */
+    static List<byte[]> files() throws IOException {
+        return corpus().values().stream().map(Case::file).toList();
+    }
+
     private static Map<String, Case> corpus() throws IOException {
         BufferedImage page = SHEET.painted(DPI, COLOURS);
         int w = page.getWidth();
