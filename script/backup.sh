@@ -42,6 +42,7 @@ backup() {
   } > "$work/manifest"
   # Where half a file lies if this is killed, so that the next start takes it away.
   echo "$file.part" > "$part"
+  rm -f "$file.part"
   (umask 077 && tar -C "$work" -cf "$file.part" manifest collection.sql.gz secret.key) && mv "$file.part" "$file" || fail "$file could not be written."
   rm -rf "$work" "$part"
   [ -n "$own" ] && db_stop

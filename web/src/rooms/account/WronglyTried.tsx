@@ -20,7 +20,7 @@ export function WronglyTried() {
       className="border-b border-base-content hatched p-3 flex flex-wrap gap-3 items-baseline"
     >
       <p className="grow">
-        {many} tried for your account from elsewhere, {tried.count === 1 ? "on" : "the latest on"}{" "}
+        {many} tried for your account since you last signed in, {tried.count === 1 ? "on" : "the latest on"}{" "}
         {localTime(tried.last)}. None of them opened it. If that was not you, a password of four words or more
         is safe against guessing.
       </p>

@@ -160,7 +160,7 @@ test("who signs in is told once of wrong passwords that others tried", async () 
   });
   await userEvent.click(screen.getByRole("button", { name: "Sign in" }));
   expect(
-    await screen.findByText(/41 wrong passwords were tried for your account from elsewhere/),
+    await screen.findByText(/41 wrong passwords were tried for your account since you last signed in/),
   ).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "Seen" }));
   expect(screen.queryByText(/wrong passwords/)).toBeNull();

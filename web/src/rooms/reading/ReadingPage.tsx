@@ -323,7 +323,7 @@ function Facts({ scan: s }: { scan: Scan }) {
       <p className="quiet">
         {s.residualMm != null && (
           <>
-            Parts within <span className="code">{s.residualMm.toFixed(2)} mm</span>.{" "}
+            Marks within <span className="code">{s.residualMm.toFixed(2)} mm</span>.{" "}
           </>
         )}
         {s.unevenness != null && (

@@ -41,6 +41,9 @@ public record CellReading(
     /** The version of this arithmetic, kept with every reading. */
     public static final int ARITHMETIC = 6;
 
+    private static final int WHOLE_FILM = 6;
+    private static final double OF_THE_FILM = 0.65;
+
     private static final double TELLS_HUE = 8;
     /** Degrees of hue; two readings of one swatch differ by one or two. */
     private static final double TURN_SEEN = 3;
@@ -94,6 +97,15 @@ public record CellReading(
         if (variation < 0.06) return Granulation.NONE;
         if (variation < 0.13) return Granulation.SLIGHT;
         return variation < 0.25 ? Granulation.MODERATE : Granulation.STRONG;
+    }
+
+    /**
+     * Of a reading that was kept: before the sixth arithmetic the variation was that of a band of scales, about two thirds of the
+     * film’s, and its bounds were lower by as much. What is no longer worked out anew stands as it was judged.
+     */
+    public static Granulation granulates(double variation, int arithmetic) {
+        boolean ofTheBand = arithmetic < WHOLE_FILM || arithmetic >= SwatchReading.ARITHMETIC;
+        return granulates(ofTheBand ? variation / OF_THE_FILM : variation);
     }
 
     public Optional<Transparency> covers() {

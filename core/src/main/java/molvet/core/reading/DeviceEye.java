@@ -15,7 +15,7 @@ import org.apache.commons.math3.linear.LUDecomposition;
  * “Color correction using root-polynomial regression”, IEEE Transactions on Image Processing 24 (2015), which stays valid whatever the
  * exposure), by least squares whose weights follow the ΔE00 left, and drawn towards no change where little is known.
  *
- * <p>Learning takes time in the square of the number of pairs, since each is left out once.
+ * <p>Learning takes time in the number of pairs; a tenth of them is left out in turn to tell what it is worth.
  *
  * @param matrix what is added to X, Y and Z as shares of white: three rows of six, on X, Y, Z, √XY, √YZ and √XZ
  * @param pairs how many colours it was learnt from
@@ -24,6 +24,7 @@ import org.apache.commons.math3.linear.LUDecomposition;
  */
 public record DeviceEye(List<Double> matrix, int pairs, double before, double after) {
     private static final int LEAST_PAIRS = 6;
+    private static final int FOLDS = 10;
     private static final int MOST_PAIRS = 200;
     /** Less is gained than readings of one swatch differ by. */
     private static final double WORTH = 0.9;
@@ -47,10 +48,13 @@ public record DeviceEye(List<Double> matrix, int pairs, double before, double af
                 .average()
                 .orElse(0);
         double after = 0;
-        for (int i = 0; i < pairs.size(); i++) {
-            List<Seen> others = new ArrayList<>(pairs);
-            Seen left = others.remove(i);
-            after += of(fit(others)).corrected(left.seen).differenceFrom(left.is) / pairs.size();
+        int folds = Math.min(FOLDS, pairs.size());
+        for (int fold = 0; fold < folds; fold++) {
+            List<Seen> others = new ArrayList<>();
+            List<Seen> left = new ArrayList<>();
+            for (int i = 0; i < pairs.size(); i++) (i % folds == fold ? left : others).add(pairs.get(i));
+            DeviceEye eye = of(fit(others));
+            for (Seen p : left) after += eye.corrected(p.seen).differenceFrom(p.is) / pairs.size();
         }
         if (after > WORTH * before) return Optional.empty();
         return Optional.of(new DeviceEye(fit(pairs), pairs.size(), before, after));

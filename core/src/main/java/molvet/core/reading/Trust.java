@@ -9,7 +9,7 @@ public enum Trust {
     /** A photograph whose light runs smoothly over the page. */
     PHOTOGRAPHED("A photograph: compare with other pictures only where the difference is plain.", 0.8, 7),
     /** Light, lens or exposure say little beyond the picture itself. */
-    WITHIN("Compare within this picture, not with others.", 0.6, 12);
+    WITHIN("Compare within this picture, not with others.", 0.6, Double.POSITIVE_INFINITY);
 
     private final String words;
     private final double share;
@@ -24,13 +24,14 @@ public enum Trust {
 
     /**
      * At least 95 of 100 colours lie within this ΔE00 of what a colour meter reads. Rounded up from what simulated devices with
-     * filters of their own do, which is most of it; see docs/reading-accuracy.md.
+     * filters of their own do, which is most of it; see docs/reading-accuracy.md. Infinite where nothing can be said.
      */
     public double within() {
         return within;
     }
 
     public String words() {
+        if (Double.isInfinite(within)) return words;
         return words + " At least 95 of 100 lie within ΔE00 " + Math.round(within) + " of what a colour meter reads.";
     }
 

@@ -85,4 +85,12 @@ class DeviceEyeTest {
         assertThat(eye.corrected(mixed(blue)).differenceFrom(blue))
                 .isLessThan(mixed(blue).differenceFrom(blue) * 0.7);
     }
+
+    /** Before the sixth arithmetic about two thirds of the film's variation was seen: what was slight then is slight still. */
+    @Test
+    void granulationKeptByAnOlderArithmeticStandsAsItWasJudged() {
+        assertThat(CellReading.granulates(0.05, 5)).isEqualTo(CellReading.granulates(0.077, 6));
+        assertThat(CellReading.granulates(0.05, 6)).isNotEqualTo(CellReading.granulates(0.05, 5));
+        assertThat(CellReading.granulates(0.16, 101)).isEqualTo(CellReading.granulates(0.246, 6));
+    }
 }

@@ -10,10 +10,10 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
+import molvet.server.platform.Busy;
 import molvet.server.platform.Collector;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.dao.DuplicateKeyException;
-import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.stereotype.Service;
@@ -30,7 +30,6 @@ public class Accounts {
     private static final String DECOY = "$2a$11$Z1qFj5t2d2E9hZuyEiophOEDFNCbeGSqcPdtA6M3DIJp36xdgZaPO";
 
     private final CollectorStore store;
-    private final PasswordEncoder passwords;
     private final PasswordWork work;
     private final WrongPasswords wrong;
     private final KnownBrowsers browsers;
@@ -41,7 +40,6 @@ public class Accounts {
 
     Accounts(
             CollectorStore store,
-            PasswordEncoder passwords,
             PasswordWork work,
             WrongPasswords wrong,
             KnownBrowsers browsers,
@@ -55,7 +53,6 @@ public class Accounts {
         this.wrong = wrong;
         this.browsers = browsers;
         this.store = store;
-        this.passwords = passwords;
         this.sessions = sessions;
         this.clock = clock;
     }
@@ -108,8 +105,14 @@ public class Accounts {
 
     private boolean isRight(String account, Optional<CollectorStore.Row> row, String password, String from) {
         wrong.count(account, from);
-        boolean right =
-                work.matches(password, row.map(CollectorStore.Row::passwordHash).orElse(DECOY), from);
+        boolean right;
+        try {
+            right = work.matches(
+                    password, row.map(CollectorStore.Row::passwordHash).orElse(DECOY), from);
+        } catch (Busy e) {
+            wrong.uncount(account, from);
+            throw e;
+        }
         if (row.isEmpty()) return false;
         if (right) wrong.forgive(account, from);
         else wrong.keepForOwner(account, from);
@@ -158,6 +161,6 @@ public class Accounts {
         if (password.getBytes(StandardCharsets.UTF_8).length > 72) {
             throw Refusal.of("password", "The password is longer than 72 bytes.", "Shorten it a little.");
         }
-        return passwords.encode(password);
+        return work.hash(password);
     }
 }

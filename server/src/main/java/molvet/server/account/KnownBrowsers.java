@@ -6,15 +6,13 @@ import jakarta.servlet.http.HttpServletResponse;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
 import java.nio.charset.StandardCharsets;
-import java.security.GeneralSecurityException;
 import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.HexFormat;
 import java.util.UUID;
 import java.util.stream.Stream;
-import javax.crypto.Mac;
-import javax.crypto.spec.SecretKeySpec;
+import molvet.server.platform.Sealed;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.ResponseCookie;
@@ -29,12 +27,11 @@ import org.springframework.stereotype.Component;
 class KnownBrowsers {
     private static final Duration KEPT = Duration.ofDays(400);
 
-    private final byte[] key;
+    private final Sealed sealed;
     private final String cookie;
 
-    KnownBrowsers(
-            @Value("${molvet.secret}") String secret, @Value("${server.servlet.session.cookie.name}") String session) {
-        this.key = secret.matches("[0-9a-f]{64}") ? HexFormat.of().parseHex(secret) : new byte[0];
+    KnownBrowsers(Sealed sealed, @Value("${server.servlet.session.cookie.name}") String session) {
+        this.sealed = sealed;
         this.cookie = session + "-known";
     }
 
@@ -45,7 +42,7 @@ class KnownBrowsers {
                 .filter(c -> c.getName().equals(cookie))
                 .map(Cookie::getValue)
                 .filter(v -> v.matches("[0-9a-f]{32}-[0-9a-f]{64}"))
-                .filter(v -> key.length > 0 && isOurs(v, account))
+                .filter(v -> sealed.hasKey() && isOurs(v, account))
                 .findFirst()
                 .map(v -> "browser " + v.substring(0, 32))
                 .orElseGet(() -> address(request));
@@ -63,7 +60,7 @@ class KnownBrowsers {
     }
 
     void remember(HttpServletRequest request, HttpServletResponse response, CollectorStore.Row account) {
-        if (key.length == 0) return;
+        if (!sealed.hasKey()) return;
         String browser = UUID.randomUUID().toString().replace("-", "");
         response.addHeader(
                 HttpHeaders.SET_COOKIE,
@@ -84,15 +81,6 @@ class KnownBrowsers {
     }
 
     private String sign(String browser, CollectorStore.Row account) {
-        try {
-            Mac mac = Mac.getInstance("HmacSHA256");
-            mac.init(new SecretKeySpec(key, "HmacSHA256"));
-            return HexFormat.of()
-                    .formatHex(mac.doFinal(
-                            ("known browser\n" + browser + "\n" + account.id() + "\n" + account.passwordHash())
-                                    .getBytes(StandardCharsets.UTF_8)));
-        } catch (GeneralSecurityException e) {
-            throw new IllegalStateException(e);
-        }
+        return sealed.sign("known browser\n" + browser + "\n" + account.id() + "\n" + account.passwordHash());
     }
 }

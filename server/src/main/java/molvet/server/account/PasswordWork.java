@@ -7,12 +7,13 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.function.Supplier;
 import molvet.server.platform.Busy;
 import org.springframework.security.crypto.password.PasswordEncoder;
 import org.springframework.stereotype.Component;
 
 /**
- * Compares passwords, which is slow on purpose, on half of the processors at most: a flood of sign-ins slows only
+ * Compares and hashes passwords, which is slow on purpose, on half of the processors at most: a flood of sign-ins slows only
  * sign-ins. From one place only so many wait at once, so that a flood does not keep the others out.
  */
 @Component
@@ -40,18 +41,29 @@ class PasswordWork {
         int here = waitingFrom.merge(from, 1, Integer::sum);
         try {
             if (waiting.incrementAndGet() > MOST_WAITING || here > MOST_WAITING_FROM_ONE) throw busy();
-            if (!hands.tryAcquire(LONGEST_WAIT.toMillis(), TimeUnit.MILLISECONDS)) throw busy();
-            try {
-                return passwords.matches(tooLong ? "" : password, hash) && !tooLong;
-            } finally {
-                hands.release();
-            }
-        } catch (InterruptedException e) {
-            Thread.currentThread().interrupt();
-            throw busy();
+            return inTurn(() -> passwords.matches(tooLong ? "" : password, hash) && !tooLong);
         } finally {
             waiting.decrementAndGet();
             waitingFrom.merge(from, -1, (a, b) -> a + b == 0 ? null : a + b);
+        }
+    }
+
+    /** @throws Busy if it is long until its turn */
+    String hash(String password) {
+        return inTurn(() -> passwords.encode(password));
+    }
+
+    private <T> T inTurn(Supplier<T> work) {
+        try {
+            if (!hands.tryAcquire(LONGEST_WAIT.toMillis(), TimeUnit.MILLISECONDS)) throw busy();
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
+            throw busy();
+        }
+        try {
+            return work.get();
+        } finally {
+            hands.release();
         }
     }
 

@@ -42,6 +42,12 @@ class TryStore {
                 .update();
     }
 
+    void uncount(String account, String from) {
+        db.sql("update sign_in_failure set failures = greatest(failures - 1, 0) where account = ? and came_from = ?")
+                .params(account, from)
+                .update();
+    }
+
     void addUntold(String account, String from) {
         db.sql("update sign_in_failure set untold = least(untold + 1, 1000) where account = ? and came_from = ?")
                 .params(account, from)

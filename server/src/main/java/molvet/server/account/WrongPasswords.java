@@ -66,6 +66,11 @@ class WrongPasswords {
         });
     }
 
+    /** It was not looked at after all. */
+    void uncount(String account, String from) {
+        apart.executeWithoutResult(status -> store.uncount(account, from));
+    }
+
     /** It was wrong, and there is an owner to be told of it. */
     void keepForOwner(String account, String from) {
         apart.executeWithoutResult(status -> store.addUntold(account, from));

@@ -7,6 +7,7 @@ import java.security.SecureRandom;
 import java.util.Base64;
 import java.util.HexFormat;
 import javax.crypto.Cipher;
+import javax.crypto.Mac;
 import javax.crypto.spec.GCMParameterSpec;
 import javax.crypto.spec.SecretKeySpec;
 import molvet.core.measure.Refusal;
@@ -41,6 +42,22 @@ public class Sealed {
         return key.length == 0 || !kept.startsWith(MARK)
                 ? kept
                 : open(me, Base64.getDecoder().decode(kept.substring(MARK.length())));
+    }
+
+    /** Whether there is a key to seal and sign with. */
+    public boolean hasKey() {
+        return key.length > 0;
+    }
+
+    /** What only this Molvet can say of some words: HMAC-SHA256 under its key, 64 hexadecimal digits. */
+    public String sign(String words) {
+        try {
+            Mac mac = Mac.getInstance("HmacSHA256");
+            mac.init(new SecretKeySpec(key, "HmacSHA256"));
+            return HexFormat.of().formatHex(mac.doFinal(words.getBytes(StandardCharsets.UTF_8)));
+        } catch (GeneralSecurityException e) {
+            throw new IllegalStateException(e);
+        }
     }
 
     public byte[] seal(Collector me, String words) {

@@ -68,7 +68,7 @@ class ReadingRoom implements Room, Witness {
         return switch (trait) {
             case GRANULATION ->
                 m.variation() != null
-                        ? Optional.of(CellReading.granulates(m.variation()))
+                        ? Optional.of(CellReading.granulates(m.variation(), m.arithmetic()))
                         // Contrast alone tells it only as the first arithmetic measured it.
                         : m.arithmetic() == 1 || m.arithmetic() >= SwatchReading.ARITHMETIC
                                 ? Optional.of(SwatchReading.granulates(m.granulation()))

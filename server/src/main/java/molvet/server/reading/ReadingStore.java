@@ -129,10 +129,11 @@ class ReadingStore {
     record PickedRow(long id, long collectorId, long paint) {}
 
     /** A reading picked by hand and worked out by an older arithmetic than this. */
+    /** Spots only: what was measured as an area knows how far its parts differ, and its run is better than any spots’. */
     Optional<PickedRow> pickedBefore(int arithmetic) {
         return db.sql("""
                 select r.id, r.collector_id, s.paint_id paint from reading r join swatch s on s.id = r.swatch_id
-                where r.source = 'PICKED' and r.arithmetic < ? order by r.id limit 1
+                where r.source = 'PICKED' and r.spread is null and r.arithmetic < ? order by r.id limit 1
                 """).param(arithmetic).query(PickedRow.class).optional();
     }
 

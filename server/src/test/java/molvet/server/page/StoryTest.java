@@ -334,7 +334,7 @@ class StoryTest {
         browser.seeAddress("/readings/");
         browser.seeText("Look at these first");
         browser.seeText("Gorse and Deep Water may be swapped.");
-        assertThat(browser.text()).contains("A flat, even scan", "Parts within");
+        assertThat(browser.text()).contains("A flat, even scan", "Marks within");
         browser.press("They are swapped");
         browser.gone(By.xpath("//*[contains(., 'may be swapped')]"));
         browser.see(By.cssSelector("img[alt='Your own paper']"));

@@ -17,6 +17,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.reading.CellReading;
 import molvet.server.Api;
+import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
@@ -601,6 +602,14 @@ class ReadingApiTest {
                 .as("a quinacridone is red")
                 .isGreaterThan(30);
         me.get("/api/swatch-readings/" + reading.get("id").asLong() + "/crop").must(200);
+        // The queue works older readings out anew when it is idle; one of a whole area is none of them.
+        Readings kept = RunningMolvet.context().getBean(Readings.class);
+        while (kept.renewOne()) {
+            // Until there is none.
+        }
+        JsonNode later = me.get("/api/paints/" + read.get("id").asLong()).json();
+        assertThat(later.at("/swatches/0/readings/0")).isEqualTo(reading);
+        assertThat(later.get("strip")).isEqualTo(read.get("strip"));
         assertThat(me.post(path, Map.of("corners", corners(0.2, 0.90, 0.8, 0.98)))
                         .must(422)
                         .text())
