@@ -2,6 +2,7 @@ package molvet.core.chart;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.Consumer;
 import molvet.core.measure.Refusal;
@@ -21,6 +22,7 @@ import molvet.core.measure.Refusal;
  * @param outside of a wheel: how many of the cells lie outside the ring
  * @param full of pairs: the whole square, not the triangle
  * @param cellWidth and {@code cellHeight} of cards and free cells; 0: the usual
+ * @param laid where the cells of a lid card lie, where its box says; else they are ruled
  */
 public record ChartSpec(
         ChartForm form,
@@ -38,7 +40,8 @@ public record ChartSpec(
         int outside,
         boolean full,
         double cellWidth,
-        double cellHeight) {
+        double cellHeight,
+        Optional<Laid> laid) {
     public static final int MOST_CELLS = 2000;
     public static final int MOST_PAGES = 200;
     public static final int MOST_STEPS = 40;
@@ -88,6 +91,12 @@ public record ChartSpec(
             faults.add(
                     new Refusal.Fault("cellWidth", "A cell cannot be of that size.", "Cards are often 50.8 × 101.6."));
         }
+        if (laid.isPresent() && laid.get().cells().size() != cells) {
+            faults.add(new Refusal.Fault(
+                    "laid",
+                    laid.get().cells().size() + " places are laid for " + cells + " paints.",
+                    "Give one place for each paint."));
+        }
         if (!faults.isEmpty()) throw new Refusal(faults);
     }
 
@@ -109,7 +118,8 @@ public record ChartSpec(
                 form == ChartForm.WHEEL ? usualOutside(cells) : 0,
                 false,
                 0,
-                0);
+                0,
+                Optional.empty());
     }
 
     /** Eight neutrals outside 24; of fewer, a quarter. */
@@ -183,7 +193,8 @@ public record ChartSpec(
                 outside,
                 full,
                 draft.cellWidth,
-                draft.cellHeight);
+                draft.cellHeight,
+                laid);
     }
 
     /** The parts that can be changed one by one. */

@@ -14,8 +14,9 @@ import molvet.core.measure.Rect;
  * @param pages one for each sheet, all of one size
  * @param notes what was decided and what is left over, in words
  * @param size of what is painted in a cell, the shorter side, in mm
+ * @param laid what else is drawn of a card whose cells lie as a box says
  */
-public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double size) {
+public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double size, Optional<Laid> laid) {
     /** @param number from 1 */
     public record Page(int number, List<Cell> cells) {}
 
@@ -87,7 +88,8 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
                                 p.number(), p.cells().stream().map(change).toList()))
                         .toList(),
                 notes,
-                size);
+                size,
+                laid);
     }
 
     /** Share of the paper that is inside cells, 0 to 1. */

@@ -3,7 +3,9 @@ package molvet.core.chart;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
+import java.util.stream.IntStream;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 
@@ -40,6 +42,7 @@ public final class Ruling {
      */
     public static Plan plan(ChartSpec spec) {
         Rect room = room(spec);
+        if (spec.laid().isPresent()) return laid(spec, spec.laid().get(), room);
         int cells = spec.form().cells(spec.cells(), spec.full());
         int pages = pages(spec, room, cells);
         int each = (cells + pages - 1) / pages;
@@ -75,7 +78,35 @@ public final class Ruling {
                             ? "The sheet goes into an A4 pocket."
                             : "The sheet is too large for an A4 pocket: fold it, or cut it.");
         }
-        return new Plan(spec.paper(), List.copyOf(ruled), List.copyOf(notes), layout.size());
+        return new Plan(spec.paper(), List.copyOf(ruled), List.copyOf(notes), layout.size(), Optional.empty());
+    }
+
+    private static Plan laid(ChartSpec spec, Laid laid, Rect room) {
+        Rect page = new Rect(0, 0, spec.paper().width(), spec.paper().height());
+        if (!laid.outer().isWithin(spec.marks() ? room : page)) {
+            throw Refusal.of(
+                    "paper",
+                    "The card of " + Mm.of(laid.cut().width()) + " × "
+                            + Mm.of(laid.cut().height()) + " mm does not go onto "
+                            + spec.paper().words() + (spec.marks() ? " beside the printed marks." : "."),
+                    "Take larger paper" + (spec.marks() ? ", or print it without marks." : "."));
+        }
+        List<Plan.Cell> cells = IntStream.range(0, laid.cells().size())
+                .mapToObj(i -> laid.cell(i, spec.captions(), spec.opacityLine()))
+                .toList();
+        double size = cells.stream()
+                .flatMap(c -> c.parts(PartKind.FIELD))
+                .mapToDouble(p -> Math.min(p.box().width(), p.box().height()))
+                .min()
+                .orElse(0);
+        if (size < LEAST) throw tooSmall(spec, room, cells.size(), 1, size);
+        return new Plan(
+                spec.paper(),
+                List.of(new Plan.Page(1, cells)),
+                List.of("A card of " + Mm.of(laid.cut().width()) + " × "
+                        + Mm.of(laid.cut().height()) + " mm, cut along its line."),
+                size,
+                Optional.of(laid));
     }
 
     /** How many cells of at least this size go onto one page; 0 if not even one does. */
@@ -124,18 +155,16 @@ public final class Ruling {
         return choices;
     }
 
-    private static java.util.Optional<Choice> choice(
-            ChartSpec spec, double least, String name, SheetSize size, boolean turned) {
+    private static Optional<Choice> choice(ChartSpec spec, double least, String name, SheetSize size, boolean turned) {
         int on = fit(spec.withPaper(size), least);
-        if (on == 0) return java.util.Optional.empty();
+        if (on == 0) return Optional.empty();
         int sheets = (spec.cells() + on - 1) / on;
-        if (sheets > ChartSpec.MOST_PAGES || spec.form() == ChartForm.PAIRS && sheets > 1)
-            return java.util.Optional.empty();
+        if (sheets > ChartSpec.MOST_PAGES || spec.form() == ChartForm.PAIRS && sheets > 1) return Optional.empty();
         Plan plan;
         try {
             plan = plan(spec.withPaper(size).withPages(sheets));
         } catch (Refusal e) {
-            return java.util.Optional.empty();
+            return Optional.empty();
         }
         double painted = plan.cells()
                 .mapToDouble(c -> least
@@ -143,7 +172,7 @@ public final class Ruling {
                         * c.parts().stream().filter(p -> p.kind().isPainted()).count())
                 .sum();
         double waste = 100 * (1 - painted / (size.area() * sheets));
-        return java.util.Optional.of(new Choice(name, size, turned, sheets, plan.size(), waste));
+        return Optional.of(new Choice(name, size, turned, sheets, plan.size(), waste));
     }
 
     /** What is left of the page when margins, punch and marks are taken off. @throws Refusal if nothing is */

@@ -99,6 +99,18 @@ public final class Film {
         return low;
     }
 
+    /**
+     * What two paints make: what each absorbs and scatters added by parts (D. R. Duncan, “The colour of pigment mixtures”, Proc. Phys.
+     * Soc. 52 (1940) 390–401). On the paper of this one.
+     *
+     * @param share of the other, 0 to 1
+     */
+    public Film mixed(Film other, double share) {
+        double[] k = new double[BANDS];
+        for (int i = 0; i < BANDS; i++) k[i] = (1 - share) * absorption[i] + share * other.absorption[i];
+        return new Film(k, (1 - share) * scattering + share * other.scattering, paper, Math.min(palest, other.palest));
+    }
+
     /** The colour at a thickness; 1 is full strength. */
     public Lab at(double thickness) {
         double[] r = new double[BANDS];

@@ -39,6 +39,17 @@ public record WashRun(List<Lab> colours, boolean measured) {
         return new WashRun(Film.through(full, palest, paper).run(full, palest, STRENGTHS), false);
     }
 
+    /** The run of a film from full strength to all but paper. */
+    public static WashRun of(Film film) {
+        return new WashRun(film.run(film.at(1), STRENGTHS), false);
+    }
+
+    /** The film that has this run’s ends; of a run without a range, that of its full strength. */
+    public Film film() {
+        if (palest().l() - full().l() < FLAT) return Film.of(full(), Lab.PAPER);
+        return Film.through(full(), palest(), palest().l() > Lab.PAPER.l() ? palest() : Lab.PAPER);
+    }
+
     /** The run to all but bare paper of a paint of which full strength alone is known. */
     public static WashRun ofFull(Lab full) {
         if (Lab.PAPER.l() - full.l() < 2 * FLAT) return new WashRun(List.of(full), false);

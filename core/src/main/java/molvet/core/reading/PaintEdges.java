@@ -3,6 +3,7 @@ package molvet.core.reading;
 import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import org.apache.commons.math3.geometry.euclidean.twod.Vector2D;
@@ -33,23 +34,60 @@ public final class PaintEdges {
     private static final double STICKS_OUT = 0.4;
 
     private static final double LEAST_AREA = 0.004;
+    /** Of many swatches on one scrap each is smaller. */
+    private static final double LEAST_OF_MANY = 0.0012;
+
+    private static final int MOST_PATCHES = 120;
     private static final double NOT_PAPER = 0.55;
 
     private PaintEdges() {}
 
     /** @return its corners from the top left clockwise, in pixels of the light; empty where no painted patch stands free */
     public static Optional<List<PageMap.Point>> in(Light light) {
+        return found(light, false).stream().findFirst();
+    }
+
+    /**
+     * Every painted patch that stands free, each with its four corners; from the top down in rows, each from the left: the order in
+     * which swatches on a scrap are numbered.
+     */
+    public static List<List<PageMap.Point>> all(Light light) {
+        List<List<PageMap.Point>> left = new ArrayList<>(found(light, true));
+        List<List<PageMap.Point>> rows = new ArrayList<>();
+        while (!left.isEmpty()) {
+            List<PageMap.Point> top = left.stream()
+                    .min(Comparator.comparingDouble(PaintEdges::middle))
+                    .orElseThrow();
+            double reach = (top.get(3).y() - top.get(0).y()) / 2;
+            List<List<PageMap.Point>> row = left.stream()
+                    .filter(p -> middle(p) - middle(top) < reach)
+                    .sorted(Comparator.comparingDouble(p -> p.get(0).x()))
+                    .toList();
+            rows.addAll(row);
+            left.removeAll(row);
+        }
+        return List.copyOf(rows);
+    }
+
+    private static double middle(List<PageMap.Point> corners) {
+        return corners.stream().mapToDouble(PageMap.Point::y).average().orElse(0);
+    }
+
+    private static List<List<PageMap.Point>> found(Light light, boolean many) {
         double scale = Math.max(1, Math.max(light.width(), light.height()) / (double) SIDE);
         int w = (int) (light.width() / scale);
         int h = (int) (light.height() / scale);
-        if (w < 12 || h < 12) return Optional.empty();
+        if (w < 12 || h < 12) return List.of();
         double[][] channels = sampled(light, scale, w, h);
         double[] taken = darkest(channels, w, h);
         boolean[] paint = opened(above(taken, DARKER), w, h);
         boolean[] pale = opened(above(taken, PALEST), w, h);
-        return largest(paint, w, h)
+        double least = many ? LEAST_OF_MANY : LEAST_AREA;
+        return patches(paint, w, h, least).stream()
+                .limit(many ? MOST_PATCHES : 1)
                 .map(strong -> withPaleEnd(strong, pale, w, h))
-                .map(all -> clockwise(trimmed(smallest(hull(all, w)), all, w), scale));
+                .map(all -> clockwise(trimmed(smallest(hull(all, w)), all, w), scale))
+                .toList();
     }
 
     private static double[][] sampled(Light light, double scale, int w, int h) {
@@ -174,16 +212,17 @@ public final class PaintEdges {
     /** Points that hang together. {@code border}: whether they reach the edge of the picture. */
     private record Patch(List<Integer> points, boolean border) {}
 
-    /** Indices of the largest patch that touches no border. */
-    private static Optional<List<Integer>> largest(boolean[] paint, int w, int h) {
+    /** Indices of each patch that touches no border, the largest first. */
+    private static List<List<Integer>> patches(boolean[] paint, int w, int h, double least) {
         boolean[] seen = new boolean[w * h];
-        List<Integer> best = List.of();
+        List<List<Integer>> all = new ArrayList<>();
         for (int from = 0; from < seen.length; from++) {
             if (!paint[from] || seen[from]) continue;
             Patch patch = patch(from, paint, seen, w, h);
-            if (!patch.border && patch.points.size() > best.size()) best = patch.points;
+            if (!patch.border && patch.points.size() >= least * w * h) all.add(patch.points);
         }
-        return best.size() < LEAST_AREA * w * h ? Optional.empty() : Optional.of(best);
+        all.sort(Comparator.comparingInt(p -> -p.size()));
+        return all;
     }
 
     private static Patch patch(int from, boolean[] paint, boolean[] seen, int w, int h) {

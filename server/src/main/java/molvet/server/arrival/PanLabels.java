@@ -8,7 +8,7 @@ import molvet.server.measure.Paper.Letters;
 import molvet.server.measure.Paper.Pen;
 
 /** Draws pan labels: name, maker’s initials, pigments, accession number, and a QR code that leads to the paint. */
-final class PanLabels {
+public final class PanLabels {
     private static final double PAD = 1;
     private static final double HAIRLINE = 0.1;
     private static final double CHECK = 50;
@@ -18,20 +18,20 @@ final class PanLabels {
     private final int skip;
 
     /** @param small the line under the name: initials and pigments; {@code code} what the QR code says */
-    record PanLabel(String name, String small, String accession, String code) {}
+    public record PanLabel(String name, String small, String accession, String code) {}
 
     /** @param skip labels of the first page that are used already */
-    PanLabels(LabelSheet sheet, List<PanLabel> labels, int skip) {
+    public PanLabels(LabelSheet sheet, List<PanLabel> labels, int skip) {
         this.sheet = sheet;
         this.labels = labels;
         this.skip = skip;
     }
 
-    int pages() {
+    public int pages() {
         return sheet.pages(labels.size() + skip);
     }
 
-    void draw(Pen pen, int page) {
+    public void draw(Pen pen, int page) {
         for (int i = 0; i < labels.size(); i++) {
             LabelSheet.Place place = sheet.place(i + skip);
             if (place.page() == page) label(pen, labels.get(i), place.x(), place.y());

@@ -158,6 +158,28 @@ public class Pours {
                 : Optional.of(t.price().multiply(ml).divide(t.volume(), 2, RoundingMode.HALF_UP));
     }
 
+    /**
+     * Squeezes some paint out of a tube, as into a well. Part of the act under way.
+     *
+     * @throws Refusal if less is left
+     */
+    public void squeeze(Collector me, long holding, BigDecimal ml) {
+        PourStore.Tube t = tube(me, holding);
+        if (ml.signum() <= 0 || ml.compareTo(left(t)) > 0) {
+            throw Refusal.of(
+                    "ml",
+                    "The tube holds " + left(t).stripTrailingZeros().toPlainString() + " ml; "
+                            + ml.stripTrailingZeros().toPlainString() + " cannot be squeezed from it.",
+                    "Squeeze less, or take another tube.");
+        }
+        takeFromTube(me, t, ml);
+    }
+
+    /** The pans a pour filled. */
+    public List<Long> pansOf(Collector me, long pour) {
+        return store.pansOf(me, pour);
+    }
+
     private void takeFromTube(Collector me, PourStore.Tube t, BigDecimal ml) {
         BigDecimal rest = left(t).subtract(ml).max(BigDecimal.ZERO);
         int percent = rest.multiply(HUNDRED)

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.chart.ChartForm;
+import molvet.core.chart.Laid;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
@@ -64,6 +65,11 @@ public final class ChartPainter {
     public record Lettered(
             String name, String other, String small, String caution, Optional<Strip> strip, String link) {
         static final Lettered BARE = new Lettered("", "", "", "", Optional.empty(), "");
+
+        /** A square for a paint that is not known yet. */
+        static Lettered numbered(int square) {
+            return new Lettered(String.valueOf(square), "", "", "", Optional.empty(), "");
+        }
     }
 
     public ChartPainter(Head head, Plan plan, Optional<PageMarks> marks, Map<Integer, Lettered> cells) {
@@ -78,7 +84,10 @@ public final class ChartPainter {
                         .flatMap(c -> rows(c.box(), cells.getOrDefault(cell.index(), Lettered.BARE)).stream())
                         .forEach(r -> fitting.computeIfAbsent(r.kind, k -> new ArrayList<>())
                                 .add(fitted(r, r.full).size())));
-        fitting.forEach((kind, all) -> sizes.put(kind, common(all)));
+        boolean alike = head.form == ChartForm.LID_CARD;
+        fitting.forEach((kind, all) -> sizes.put(
+                kind,
+                alike ? Math.max(LEAST_ALIKE, all.stream().min(Double::compare).orElseThrow()) : common(all)));
     }
 
     /** The size that fits all; where one very long name would make all of them tiny, that one alone is smaller. */
@@ -88,6 +97,8 @@ public final class ChartPainter {
     }
 
     private static final double LEAST_OF_MEDIAN = 0.75;
+    /** A card for a lid has one size of letter, and none smaller than this. */
+    private static final double LEAST_ALIKE = 1.5;
 
     public Paper paper() {
         return new Paper(plan.paper().width(), plan.paper().height());
@@ -100,9 +111,28 @@ public final class ChartPainter {
     public void draw(Pen pen, int number) {
         Plan.Page page = plan.pages().get(number - 1);
         if (head.form == ChartForm.WHEEL) rim(pen, page);
+        plan.laid().ifPresent(l -> card(pen, l));
         page.cells().forEach(c -> cell(pen, c));
         if (head.form == ChartForm.PAIRS) heads(pen, page);
         marks.ifPresentOrElse(m -> marks(pen, m, number), () -> plainly(pen, number));
+    }
+
+    /** The line it is cut along, that of the film over it, and wells that are empty. */
+    private static void card(Pen pen, Laid laid) {
+        pen.shade(0);
+        outline(pen, laid.cut());
+        if (laid.film() > 0) {
+            pen.shade(PENCIL);
+            Rect cut = laid.cut();
+            double f = laid.film();
+            outline(pen, new Rect(cut.x() - f, cut.y() - f, cut.width() + 2 * f, cut.height() + 2 * f));
+        }
+        pen.shade(PENCIL);
+        for (Rect b : laid.bare()) {
+            outline(pen, b);
+            pen.line(b.x(), b.bottom(), b.right(), b.y(), HAIRLINE);
+        }
+        pen.shade(0);
     }
 
     /** Title and legend in the margins of a page without marks. */
@@ -136,8 +166,14 @@ public final class ChartPainter {
 
     private String what() {
         return head.form.words()
-                + (head.form.isCut() ? ", cut along the outer lines" : "")
+                + (head.form.isCut()
+                        ? ", cut along the outer lines"
+                        : plan.laid().map(this::cutAlong).orElse(""))
                 + (head.trial ? ", on trial paper" : "");
+    }
+
+    private String cutAlong(Laid laid) {
+        return laid.film() > 0 ? ", cut along the inner line, its film along the outer" : ", cut along the line";
     }
 
     // ---- the cell ---------------------------------------------------------------------------------------------------

@@ -33,6 +33,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.chart.ChartStore.CellRow;
 import molvet.server.chart.ChartStore.ChartRow;
@@ -658,7 +659,9 @@ class ChartViews {
         Map<Integer, String> expected = expected(asked, cells);
         boolean cut = ChartForm.valueOf(chart.form()).isCut();
         Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
+        boolean scrap = cells.stream().allMatch(c -> c.paintId() == null);
         for (CellRow c : cells) {
+            if (scrap) lettered.put(c.position(), ChartPainter.Lettered.numbered(c.position() + 1));
             if (c.paintId() == null || !cards.containsKey(c.paintId())) continue;
             CardRow card = cards.get(c.paintId());
             CardRow second = c.secondId() == null ? null : cards.get(c.secondId());
@@ -716,6 +719,20 @@ class ChartViews {
     /** The places the cards will have, counted on from the first. */
     private static Map<Integer, String> expected(NewChart asked, List<CellRow> cells) {
         Map<Integer, String> all = new HashMap<>();
+        NewChart.LaidOut laid = asked.laid();
+        if (laid != null && laid.lid() != null && laid.wells() != null) {
+            for (int i = 0; i < laid.wells().size(); i++) {
+                all.put(
+                        i,
+                        new PlaceCode(
+                                        KeeperKind.LID,
+                                        laid.lid(),
+                                        0,
+                                        laid.wells().get(i))
+                                .toString());
+            }
+            return all;
+        }
         String first = asked.chosen().firstPlace();
         if (first == null || first.isBlank()) return all;
         PlaceCode place = PlaceCode.of(first);

@@ -8,12 +8,14 @@ import java.time.ZoneOffset;
 import java.time.format.DateTimeParseException;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
+import java.util.TreeMap;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
 import molvet.core.chart.EyeTap;
@@ -194,6 +196,35 @@ public class Charts {
                                             : null));
                     return id;
                 });
+    }
+
+    /** A sheet of numbered squares for paints that are not known yet: two strengths each. */
+    @Transactional
+    public long addScrap(Collector me, int squares, String title) {
+        NewChart asked = NewChart.scrap(squares);
+        Ruling.plan(asked.spec(true));
+        return acts.act(me, () -> "Printed a scrap form of " + squares + " squares", () -> {
+            acts.oneAtATime(me);
+            Map<String, Object> row = new HashMap<>();
+            row.put("number", store.lastNumber(me) + 1);
+            row.put("title", title);
+            row.put("form", ChartForm.TWO_SQUARES);
+            row.put("school", School.BY_HAND);
+            row.put("spec", json.writeValueAsString(asked));
+            row.put("note", "");
+            row.put("created_at", clock.instant());
+            long id = rows.add(me, "chart", row);
+            for (int i = 0; i < squares; i++) addCell(me, id, i, null, null);
+            return id;
+        });
+    }
+
+    /** It turns out which paint lies in a bare cell. Part of the act under way. */
+    void give(Collector me, long chart, Map<Integer, Long> paints) {
+        store.cellsForUpdate(me, chart).stream()
+                .filter(c -> paints.containsKey(c.position()) && !c.isPainted())
+                .forEach(c -> changeCell(
+                        me, c.withPaints(paints.get(c.position()), null).withState("PLANNED")));
     }
 
     private void addCell(Collector me, long chart, int position, @Nullable Long paint, @Nullable Long second) {
@@ -596,6 +627,19 @@ public class Charts {
         boolean make = Boolean.TRUE.equals(typed.makeKeeper());
         if (isCut(chart)) shelf.fileAll(me, swatches, place, make, chart.code());
         else shelf.fileSheets(me, bySheet(chart, cells), place, make, chart.code());
+    }
+
+    /** The swatches of a lid card are filed where their wells are. Part of the act under way. */
+    void fileLid(Collector me, long id) {
+        NewChart.LaidOut laid = kept(chart(me, id)).laid();
+        if (laid == null || laid.lid() == null || laid.wells() == null) return;
+        TreeMap<Integer, Long> wells = new TreeMap<>();
+        store.cells(me, id).stream()
+                .filter(c -> c.isPainted()
+                        && c.swatchId() != null
+                        && c.position() < laid.wells().size())
+                .forEach(c -> wells.put(laid.wells().get(c.position()), c.swatchId()));
+        if (!wells.isEmpty()) shelf.fileLid(me, laid.lid(), wells);
     }
 
     /** What stays in one piece is filed as it is: a sheet is a page. */

@@ -2,11 +2,14 @@ package molvet.server.chart;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
+import molvet.core.chart.Laid;
 import molvet.core.chart.SheetSize;
 import molvet.core.collection.School;
+import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.platform.Fields;
@@ -20,6 +23,7 @@ import org.jspecify.annotations.Nullable;
  * @param cells how many, where only the ruling is asked
  * @param card the size of a ring card or free cell
  * @param marks whether a page carries the printed marks it is found by again; usual but on lid cards, where they take room
+ * @param laid where each cell lies, of a lid card drawn by its box
  * @param stock the paper it is taken from; as many sheets as it has pages are then gone from the stock
  */
 public record NewChart(
@@ -41,7 +45,8 @@ public record NewChart(
         @Nullable String title,
         @Nullable String note,
         @Nullable Long stock,
-        @Nullable Options options) {
+        @Nullable Options options,
+        @Nullable LaidOut laid) {
 
     /** What a caption may hold, in its order. */
     static final List<String> CAPTION =
@@ -53,6 +58,34 @@ public record NewChart(
     public record Size(double width, double height) {
         SheetSize sheet() {
             return new SheetSize(width, height);
+        }
+    }
+
+    /**
+     * See {@link Laid}.
+     *
+     * @param lid under which the card is filed once it is read, and {@code wells} the well of each cell there, from 1
+     */
+    public record LaidOut(
+            @Nullable Rect cut,
+            @Nullable List<Rect> cells,
+            @Nullable List<Rect> bare,
+            @Nullable Double film,
+            @Nullable Integer lid,
+            @Nullable List<Integer> wells) {
+        public static LaidOut of(Laid laid, @Nullable Integer lid, List<Integer> wells) {
+            return new LaidOut(laid.cut(), laid.cells(), laid.bare(), laid.film(), lid, wells);
+        }
+
+        Laid laid() {
+            if (cut == null || cells == null) {
+                throw Refusal.of("laid", "The card and its cells are missing.", "Send where each lies, in mm.");
+            }
+            boolean files = lid == null || lid >= 1 && lid <= 9999 && wells != null && wells.size() == cells.size();
+            if (!files || wells != null && wells.stream().anyMatch(w -> w == null || w < 1 || w > 2000)) {
+                throw Refusal.of("laid", "The wells of the lid are not told.", "Give the well of each cell, from 1.");
+            }
+            return new Laid(cut, cells, bare == null ? List.of() : bare, film == null ? 0 : film);
         }
     }
 
@@ -73,6 +106,31 @@ public record NewChart(
             @Nullable Boolean trialPaper,
             @Nullable Boolean printedBlack) {
         static final Options NONE = new Options(null, null, null, null, null, null, null);
+    }
+
+    /** Numbered squares on A4, for paints that are not known yet. */
+    static NewChart scrap(int squares) {
+        return new NewChart(
+                ChartForm.TWO_SQUARES.name(),
+                new Size(210, 297),
+                null,
+                3.0,
+                null,
+                null,
+                null,
+                squares,
+                1,
+                null,
+                null,
+                null,
+                null,
+                null,
+                true,
+                null,
+                null,
+                null,
+                null,
+                null);
     }
 
     Options chosen() {
@@ -150,7 +208,8 @@ public record NewChart(
                 outside == null ? usual.outside() : outside,
                 isSet(full),
                 card == null ? 0 : card.width(),
-                card == null ? 0 : card.height());
+                card == null ? 0 : card.height(),
+                f == ChartForm.LID_CARD ? Optional.ofNullable(laid).map(LaidOut::laid) : Optional.empty());
     }
 
     /** What is kept with the chart: all but paints, title and note, which have places of their own. */
@@ -187,6 +246,7 @@ public record NewChart(
                                 ? null
                                 : PlaceCode.of(o.firstPlace()).toString(),
                         o.trialPaper(),
-                        o.printedBlack()));
+                        o.printedBlack()),
+                laid);
     }
 }

@@ -100,11 +100,31 @@ public class Sheets {
         return swatch;
     }
 
+    /** A sheet of numbered squares for paints that are not known yet. */
+    public long scrap(Collector me, int squares, String title) {
+        return charts.addScrap(me, squares, title);
+    }
+
+    /** It turns out which paint lies in each bare cell. Part of the act under way. */
+    public void give(Collector me, long chart, Map<Integer, Long> paints) {
+        charts.give(me, chart, paints);
+    }
+
+    /** Keeps a chart as it is asked for. @return its number in the database */
+    public long plan(Collector me, NewChart asked) {
+        return charts.add(me, asked);
+    }
+
     /** Cells whose dry picture was taken over are dry. Part of the act under way. */
     public void dried(Collector me, long chart, Set<Integer> cells, Instant at) {
         store.cellsForUpdate(me, chart).stream()
                 .filter(c -> cells.contains(c.position()) && c.isPainted() && c.dryAt() == null)
                 .forEach(c -> charts.changeCell(me, c.withDry(Utc.of(at))));
+    }
+
+    /** The swatches of a lid card are filed where their wells are; of other sheets none is. Part of the act under way. */
+    public void fileLid(Collector me, long chart) {
+        charts.fileLid(me, chart);
     }
 
     /** Two cells hold each other’s paint; see the corrections of the charts. */

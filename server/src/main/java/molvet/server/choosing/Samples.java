@@ -13,9 +13,9 @@ import org.springframework.stereotype.Component;
 
 /** From rows of paints to what the core compares. */
 @Component
-class Samples {
+public class Samples {
     /** Empty for a paint that was not measured. */
-    Optional<Sample> of(VoiceRow r) {
+    public Optional<Sample> of(VoiceRow r) {
         return r.run().map(run -> {
             Map<Trait, PackedVoices.Heard> heard = r.heard();
             return new Sample(

@@ -21,6 +21,6 @@ class DemoReading {
 
     void fill(Collector me) {
         long newest = sheets.codes(me).keySet().iterator().next();
-        standins.look(me, newest, new Standins.Simulated("SCANNER", 1, "DRY", 7L, List.of(5, 8)), STATION);
+        standins.look(me, newest, new Standins.Simulated("SCANNER", 1, "DRY", 7L, List.of(5, 8), null), STATION);
     }
 }

@@ -250,16 +250,9 @@ public class Readings {
             throw Refusal.of(
                     "picture", "This is a picture of a whole sheet.", "It is read cell by cell, on its own page.");
         }
-        if (marked.corners() == null || marked.corners().size() != 4) {
-            throw Refusal.of("corners", "A rectangle has four corners.", "Drag all four.");
-        }
-        for (PaintViews.SpotView c : marked.corners()) {
-            if (c == null || !(c.x() >= 0 && c.x() <= 1 && c.y() >= 0 && c.y() <= 1)) {
-                throw Refusal.of("corners", "A corner lies outside the picture.", "Drag it inside; 0 to 1 both ways.");
-            }
-        }
+        List<PaintViews.SpotView> corners = corners(marked);
         Picture file = Picture.of(store.original(me, picture).orElseThrow().bytes());
-        MarkedArea area = MarkedArea.of(file.light(), marked.corners());
+        MarkedArea area = MarkedArea.of(file.light(), corners);
         CellReading read = area.read(file.isOfCamera());
         if (read.bare()) {
             throw Refusal.of(
@@ -269,6 +262,19 @@ public class Readings {
                 .onto(row.swatchId(), clock.instant())
                 .picked(picture, json.writeValueAsString(area.ends()));
         return acts.act(me, () -> "Measured a swatch", () -> rows.add(me, "reading", taken.row()));
+    }
+
+    /** @throws Refusal if they are not four inside the picture */
+    static List<PaintViews.SpotView> corners(@Nullable Rectangle marked) {
+        if (marked == null || marked.corners() == null || marked.corners().size() != 4) {
+            throw Refusal.of("corners", "A rectangle has four corners.", "Drag all four.");
+        }
+        for (PaintViews.SpotView c : marked.corners()) {
+            if (c == null || !(c.x() >= 0 && c.x() <= 1 && c.y() >= 0 && c.y() <= 1)) {
+                throw Refusal.of("corners", "A corner lies outside the picture.", "Drag it inside; 0 to 1 both ways.");
+            }
+        }
+        return marked.corners();
     }
 
     /** This reading counts from now on, whichever came later. */

@@ -275,6 +275,7 @@ class SheetReadings {
                                 read.stream().map(CellReading::cell).collect(Collectors.toSet());
                         sheets.dried(me, sheet.id(), cells, now);
                     }
+                    sheets.fileLid(me, sheet.id());
                 });
     }
 

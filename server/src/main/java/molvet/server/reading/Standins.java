@@ -65,13 +65,15 @@ public class Standins {
      * @param stage DRY, WET or LIFTED
      * @param seed another seed is another sitting; left out, the chart’s own
      * @param swapped two cells whose paints are painted into each other’s place
+     * @param paints what the hand paints into the cells, one after the other, whatever the chart says
      */
     public record Simulated(
             @OneOf(Device.Kind.class) String device,
             @Nullable Integer page,
             @OneOf(SheetReadings.Stage.class) @Nullable String stage,
             @Nullable Long seed,
-            @Nullable List<Integer> swapped) {}
+            @Nullable List<Integer> swapped,
+            @Nullable List<Long> paints) {}
 
     long look(Collector me, long chart, Simulated asked) {
         return look(me, chart, asked, address.base());
@@ -103,7 +105,7 @@ public class Standins {
         Sheets.Sheet sheet =
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
         requirePage(sheet, page);
-        Simulated asked = new Simulated("METER", page, null, null, null);
+        Simulated asked = new Simulated("METER", page, null, null, null, null);
         PaintedSheet painted = painted(me, sheet, page, asked, address.base());
         SpotMeter meter = new SpotMeter(painted, seed(chart, asked));
         Map<Integer, Sheets.Square> squares =
@@ -166,24 +168,28 @@ public class Standins {
         Plan.Page ruled = sheet.plan().pages().get(page - 1);
         Map<Integer, Sheets.Square> squares =
                 sheet.squares().stream().collect(Collectors.toMap(Sheets.Square::cell, s -> s));
-        List<Optics.Film> films = new ArrayList<>();
-        Map<Integer, Integer> filmOf = new HashMap<>();
-        Map<Long, OrderStore.CardRow> cards = orders.cards(
-                me,
-                ruled.cells().stream()
-                        .map(c -> squares.get(c.index()))
-                        .filter(s -> s != null && s.paint() != null)
-                        .map(Sheets.Square::paint)
-                        .distinct()
-                        .toList());
+        Map<Integer, Long> hand = new HashMap<>();
         for (Plan.Cell c : ruled.cells()) {
             Sheets.Square s = squares.get(c.index());
-            OrderStore.CardRow card = s == null || s.paint() == null ? null : cards.get(s.paint());
+            if (asked.paints() != null) {
+                Long paint = c.index() < asked.paints().size() ? asked.paints().get(c.index()) : null;
+                if (paint != null) hand.put(c.index(), paint);
+            } else if (s != null && s.paint() != null) {
+                hand.put(c.index(), s.paint());
+            }
+        }
+        List<Optics.Film> films = new ArrayList<>();
+        Map<Integer, Integer> filmOf = new HashMap<>();
+        Map<Long, OrderStore.CardRow> cards =
+                orders.cards(me, hand.values().stream().distinct().toList());
+        for (Plan.Cell c : ruled.cells()) {
+            Long paint = hand.get(c.index());
+            OrderStore.CardRow card = paint == null ? null : cards.get(paint);
             Recipe recipe = card == null ? new Recipe(List.of()) : card.pigments();
             if (recipe.pigments().isEmpty()) continue;
             // The same paint comes out the same on every chart.
             filmOf.put(c.index(), films.size());
-            films.add(optics.film(recipe, 0.1 * new Random(s.paint()).nextGaussian()));
+            films.add(optics.film(recipe, 0.1 * new Random(paint).nextGaussian()));
         }
         if (asked.swapped() != null && asked.swapped().size() == 2) {
             Integer one = filmOf.get(asked.swapped().get(0));

@@ -445,6 +445,38 @@ public class Shelf {
         }
     }
 
+    /**
+     * Swatches of a lid card, each where its well is. The lid is made if there is none; what is filed already stays, and so does a
+     * place that is taken. Part of the act under way.
+     *
+     * @param wells of the lid, from 1
+     */
+    public void fileLid(Collector me, int lid, TreeMap<Integer, Long> wells) {
+        Keeper fresh = new Keeper(KeeperKind.LID, lid, 0, wells.lastKey());
+        Optional<ShelfStore.KeeperRow> there = store.keeper(me, new PlaceCode.KeeperCode(KeeperKind.LID, lid));
+        Keeper keeper = there.map(ShelfStore.KeeperRow::keeper).orElse(fresh);
+        long id = there.map(ShelfStore.KeeperRow::id).orElseGet(() -> rows.add(me, "keeper", row(fresh)));
+        TreeMap<Integer, Long> taken = store.taken(me, id);
+        wells.forEach((well, swatch) -> {
+            ShelfStore.SwatchRow s = own(me, swatch);
+            boolean waits = s.state().equals("CURRENT") && s.keeperId() == null;
+            if (!waits || taken.containsKey(well) || well > keeper.capacity()) return;
+            put(me, swatch, id, well);
+            event(me, swatch, "Filed at " + keeper.place(well));
+        });
+    }
+
+    /** The number the next lid has. */
+    public int nextLid(Collector me) {
+        return store.keepers(me).stream()
+                        .map(ShelfStore.KeeperRow::keeper)
+                        .filter(k -> k.kind() == KeeperKind.LID)
+                        .mapToInt(Keeper::number)
+                        .max()
+                        .orElse(0)
+                + 1;
+    }
+
     private void unfile(Collector me, ShelfStore.SwatchRow swatch) {
         acts.act(me, () -> "Took " + store.paintName(me, swatch.paintId()) + " out of its place", () -> {
             event(me, swatch.id(), "Taken out" + from(me, swatch));

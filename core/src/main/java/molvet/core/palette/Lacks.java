@@ -1,0 +1,202 @@
+package molvet.core.palette;
+
+import java.util.ArrayList;
+import java.util.Comparator;
+import java.util.List;
+import java.util.Locale;
+import java.util.Optional;
+import java.util.function.Predicate;
+import molvet.core.choosing.Sample;
+import molvet.core.choosing.Wheel;
+import molvet.core.collection.Range;
+import molvet.core.colour.Film;
+import molvet.core.colour.Lab;
+import molvet.core.colour.WashRun;
+
+/**
+ * What a palette lacks: places on the wheel, dark and bright ones of a hue, depth, and grain; and what would fill each. All borders are
+ * ours, in CIE L*a*b* at half and at full strength.
+ */
+public final class Lacks {
+    /** Darker than this at full strength, and a paint makes a dark. */
+    private static final double DARK = 35;
+    /** Nothing darker than this, and a palette has no depth. */
+    private static final double DEPTH = 30;
+    /** Of more chroma than this where it is strongest, a paint is bright. */
+    private static final double BRIGHT = 48;
+
+    private static final int MANY = 2;
+    private static final int MOST_FILLING = 3;
+
+    /** Hues whose dark and bright ones are looked for; a dark yellow is a green, and is not missed. */
+    private enum Hue {
+        RED("red", 345, 50),
+        VIOLET("violet", 300, 345),
+        BLUE("blue", 215, 300),
+        GREEN("green", 113, 215);
+
+        private final String words;
+        private final double from;
+        private final double to;
+
+        Hue(String words, double from, double to) {
+            this.words = words;
+            this.from = from;
+            this.to = to;
+        }
+
+        boolean holds(Lab c) {
+            double h = c.hue();
+            return c.chroma() >= 8 && (from < to ? h >= from && h < to : h >= from || h < to);
+        }
+    }
+
+    /**
+     * Something missing.
+     *
+     * @param filling paints of the collection that would fill it, the likeliest first
+     * @param mixed two wells that would, mixed half and half
+     */
+    public record Lack(String said, List<Sample> filling, Optional<Mixed> mixed) {}
+
+    /** @param one and {@code other} wells; {@code massTone} what a film model foresees of equal parts */
+    public record Mixed(int one, int other, Lab massTone) {}
+
+    private record Missing(String said, Predicate<Colour> filledBy, boolean grain, Comparator<Sample> likelier) {}
+
+    /** A run with what else decides. */
+    private record Colour(WashRun run, Range place, boolean granulates) {
+        static Colour of(Sample s) {
+            return new Colour(s.run(), Range.of(s.run().half(), s.recipe()), Lying.granulates(s));
+        }
+
+        /** A mixture has no pigment names to decide by, and granulation cannot be mixed in. */
+        static Colour of(WashRun run) {
+            return new Colour(run, Range.of(run.half(), molvet.core.pigment.Recipe.NONE), false);
+        }
+    }
+
+    private Lacks() {}
+
+    /**
+     * @param palette what lies in it
+     * @param others what else is in the collection, nearest at hand first: what is owned, what lies on dot cards, what is wished for
+     */
+    public static List<Lack> of(List<Lying> palette, List<List<Sample>> others) {
+        if (palette.size() < 3) return List.of();
+        List<Lack> all = new ArrayList<>();
+        List<Missing> missing = missing(palette);
+        List<Foreseen> mixes = missing.stream().anyMatch(m -> !m.grain) ? mixes(palette) : List.of();
+        for (Missing m : missing) {
+            List<Sample> filling = others.stream()
+                    .flatMap(at -> at.stream()
+                            .filter(s -> m.filledBy.test(Colour.of(s)))
+                            .sorted(m.likelier))
+                    .limit(MOST_FILLING)
+                    .toList();
+            all.add(new Lack(m.said, filling, m.grain ? Optional.empty() : mixed(mixes, m.filledBy)));
+        }
+        return List.copyOf(all);
+    }
+
+    private static List<Missing> missing(List<Lying> palette) {
+        List<Missing> all = new ArrayList<>();
+        List<Range> there = palette.stream().map(Lying::place).toList();
+        Comparator<Sample> asTheyCome = Comparator.comparingInt(s -> 0);
+        Comparator<Sample> brightest =
+                Comparator.comparingDouble(s -> -s.run().peak().chroma());
+        for (Range r : Range.missing(there)) {
+            boolean dull = r == Range.EARTH || r == Range.DARK;
+            all.add(new Missing("No " + r.words() + ".", c -> c.place == r, false, dull ? asTheyCome : brightest));
+        }
+        Lying darkest = palette.stream()
+                .min(Comparator.comparingDouble(l -> l.full().l()))
+                .orElseThrow();
+        if (darkest.full().l() > DEPTH) {
+            all.add(new Missing(
+                    String.format(
+                            Locale.ROOT,
+                            "Nothing is darker than L* %.0f, %s.",
+                            darkest.full().l(),
+                            darkest.paint().name()),
+                    c -> c.run.full().l() < DEPTH,
+                    false,
+                    Comparator.comparingDouble(s -> s.run().full().l())));
+        }
+        for (Hue hue : Hue.values()) {
+            List<Lying> of = palette.stream()
+                    .filter(l -> hue.holds(l.half()) && l.place() != Range.EARTH && l.place() != Range.DARK)
+                    .toList();
+            long bright = of.stream().filter(l -> isBright(l.paint().run())).count();
+            long dark = of.stream().filter(l -> l.full().l() < DARK).count();
+            if (bright >= MANY && dark == 0) {
+                all.add(new Missing(
+                        counted(bright, "bright " + hue.words) + " and no dark one.",
+                        c -> hue.holds(c.run.half()) && c.run.full().l() < DARK,
+                        false,
+                        Comparator.comparingDouble(s -> s.run().full().l())));
+            }
+            if (dark >= MANY && bright == 0) {
+                all.add(new Missing(
+                        counted(dark, "dark " + hue.words) + " and no bright one.",
+                        c -> hue.holds(c.run.half()) && isBright(c.run),
+                        false,
+                        brightest));
+            }
+        }
+        List<Lying> blues =
+                palette.stream().filter(l -> Hue.BLUE.holds(l.half())).toList();
+        boolean told = blues.stream().anyMatch(l -> l.paint().granulation().isPresent());
+        if (palette.stream().noneMatch(l -> Lying.granulates(l.paint()))
+                && palette.stream().anyMatch(l -> l.paint().granulation().isPresent())) {
+            all.add(new Missing("Nothing in it granulates.", c -> c.granulates, true, asTheyCome));
+        } else if (told && blues.stream().noneMatch(l -> Lying.granulates(l.paint()))) {
+            all.add(new Missing(
+                    "No granulating blue.",
+                    c -> c.granulates && Hue.BLUE.holds(c.run.half()) && c.place != Range.DARK,
+                    true,
+                    asTheyCome));
+        }
+        return all;
+    }
+
+    private static boolean isBright(WashRun run) {
+        return run.peak().chroma() > BRIGHT;
+    }
+
+    private static String counted(long n, String what) {
+        List<String> numbers =
+                List.of("No", "One", "Two", "Three", "Four", "Five", "Six", "Seven", "Eight", "Nine", "Ten");
+        return (n < numbers.size() ? numbers.get((int) n) : String.valueOf(n)) + " " + what + "s";
+    }
+
+    private record Foreseen(Mixed mixed, Colour colour) {}
+
+    /** Every pair mixed half and half, as films foresee it. */
+    private static List<Foreseen> mixes(List<Lying> palette) {
+        List<Film> films = palette.stream().map(l -> l.paint().run().film()).toList();
+        List<Foreseen> all = new ArrayList<>();
+        for (int i = 0; i < palette.size(); i++) {
+            for (int j = 0; j < i; j++) {
+                WashRun run = WashRun.of(films.get(j).mixed(films.get(i), 0.5));
+                all.add(new Foreseen(
+                        new Mixed(palette.get(j).well(), palette.get(i).well(), run.full()), Colour.of(run)));
+            }
+        }
+        return all;
+    }
+
+    /** Of all that would do the one of the strongest colour. */
+    private static Optional<Mixed> mixed(List<Foreseen> mixes, Predicate<Colour> filledBy) {
+        return mixes.stream()
+                .filter(m -> filledBy.test(m.colour))
+                .max(Comparator.comparingDouble(m -> m.colour.run.peak().chroma()))
+                .map(Foreseen::mixed);
+    }
+
+    /** Whether so much of a palette is measured that anything may be said. */
+    public static boolean isTold(List<Lying> palette) {
+        int measured = (int) palette.stream().filter(l -> !l.guessed()).count();
+        return new Wheel(List.of(), List.of(), palette.size(), measured).isTold();
+    }
+}
