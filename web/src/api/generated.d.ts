@@ -4137,12 +4137,6 @@ export interface components {
             message: string;
             paint: components["schemas"]["PaintEntry"];
         };
-        Draft: {
-            locked?: number[];
-            /** Format: int32 */
-            version?: number;
-            wells?: components["schemas"]["WellHolds"][];
-        };
         DraggedCorner: {
             /** Format: double */
             x: number;
@@ -4276,16 +4270,6 @@ export interface components {
             /** Format: int32 */
             left: number;
             palette: components["schemas"]["PalettePage"];
-        };
-        Filling: {
-            /** Format: int64 */
-            arrival?: number;
-            find?: string;
-            paints?: number[];
-            /** Format: int64 */
-            palette?: number;
-            /** Format: int32 */
-            version?: number;
         };
         Fills: {
             cost?: string;
@@ -4483,7 +4467,7 @@ export interface components {
             places: components["schemas"]["PlaceView"][];
         };
         Keeping: {
-            left?: components["schemas"]["Left"][];
+            left?: components["schemas"]["LeftFor"][];
             since?: string;
             /** Format: int32 */
             version?: number;
@@ -4607,7 +4591,7 @@ export interface components {
             paint: number;
             reason?: string;
         };
-        Left: {
+        LeftFor: {
             /** Format: int64 */
             paint: number;
             /** @enum {string} */
@@ -5072,7 +5056,7 @@ export interface components {
             /** Format: int64 */
             box?: number;
             boxName?: string;
-            fill?: components["schemas"]["Filling"];
+            fill?: components["schemas"]["WellFilling"];
             name?: string;
             note?: string;
             shape?: components["schemas"]["BoxShape"];
@@ -5363,6 +5347,12 @@ export interface components {
         };
         Pairs: {
             pairs: components["schemas"]["LabValue"][][];
+        };
+        PaletteDraft: {
+            locked?: number[];
+            /** Format: int32 */
+            version?: number;
+            wells?: components["schemas"]["WellHolds"][];
         };
         PaletteList: {
             palettes: components["schemas"]["PaletteSummary"][];
@@ -6587,6 +6577,16 @@ export interface components {
             paint?: number;
             /** Format: int32 */
             to: number;
+        };
+        WellFilling: {
+            /** Format: int64 */
+            arrival?: number;
+            find?: string;
+            paints?: number[];
+            /** Format: int64 */
+            palette?: number;
+            /** Format: int32 */
+            version?: number;
         };
         WellHolds: {
             /** Format: int64 */
@@ -19791,7 +19791,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Draft"];
+                "application/json": components["schemas"]["PaletteDraft"];
             };
         };
         responses: {
@@ -20452,7 +20452,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Filling"];
+                "application/json": components["schemas"]["WellFilling"];
             };
         };
         responses: {

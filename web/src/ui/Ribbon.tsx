@@ -2,7 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { client, data } from "../api/client";
 import { counted } from "./words";
 
-type Sort = "keeper" | "arrival" | "chart" | "maker" | "line" | "pigment";
+type Sort = "keeper" | "arrival" | "chart" | "maker" | "line" | "pigment" | "palette";
 
 /** The measured paints of a thing, each full strength at the top to palest below; nothing where none is measured. */
 export function Ribbon({

@@ -24,6 +24,7 @@ import molvet.core.find.Find;
 import molvet.core.maker.ChartIndex;
 import molvet.core.maker.MakerTerms;
 import molvet.core.measure.Refusal;
+import molvet.core.palette.PaletteTerms;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.platform.TermKind;
@@ -51,7 +52,8 @@ public final class Fuzz {
                     NameTerms.KINDS,
                     ShelfTerms.KINDS,
                     ArrivalTerms.KINDS,
-                    ReadingTerms.KINDS)
+                    ReadingTerms.KINDS,
+                    PaletteTerms.KINDS)
             .flatMap(List::stream)
             .toList();
 

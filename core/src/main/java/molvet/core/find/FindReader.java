@@ -79,7 +79,14 @@ final class FindReader {
             kept = kept.substring(0, Find.MOST);
         }
         Matcher m = PIECE.matcher(kept);
-        while (m.find()) pieces.add(Piece.of(m.group(), m.start()));
+        while (m.find()) {
+            // “-PB29” is “not PB29”, as other searches have it.
+            boolean without = m.group().length() > 1
+                    && m.group().charAt(0) == '-'
+                    && Character.isLetter(m.group().charAt(1));
+            if (without) pieces.add(Piece.of("not", m.start()));
+            pieces.add(without ? Piece.of(m.group().substring(1), m.start() + 1) : Piece.of(m.group(), m.start()));
+        }
         List<FindExpr> all = new ArrayList<>();
         while (at < pieces.size()) {
             all.add(any());

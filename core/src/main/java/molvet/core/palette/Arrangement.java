@@ -1,5 +1,6 @@
 package molvet.core.palette;
 
+import java.util.ArrayDeque;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
@@ -168,7 +169,10 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
      */
     public record Jarring(int well, double apart, int better, double saved) {}
 
-    /** The one exchange that makes the box smoothest, and which of the two jars; empty if none makes it smoother. */
+    /**
+     * The one exchange of two paints that makes the box smoothest, and which of the two jars; empty if none makes it smoother. Wells
+     * outside a ring are no place for what lies in it.
+     */
     public static Optional<Jarring> jarring(
             Wells wells, Differences colours, List<Integer> lying, Set<Integer> locked) {
         int[][] beside = wells.beside();
@@ -176,10 +180,11 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
         int bestOther = -1;
         double best = -HAIR;
         double now = colours.roughness(wells, lying);
+        int[] part = parts(beside);
         for (int i = 0; i < wells.count(); i++) {
-            if (locked.contains(i)) continue;
+            if (locked.contains(i) || lying.get(i) < 0) continue;
             for (int j = 0; j < i; j++) {
-                if (locked.contains(j) || lying.get(i).equals(lying.get(j))) continue;
+                if (locked.contains(j) || lying.get(j) < 0 || part[i] != part[j]) continue;
                 List<Integer> swapped = new ArrayList<>(lying);
                 swapped.set(i, lying.get(j));
                 swapped.set(j, lying.get(i));
@@ -198,6 +203,26 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
                 one >= other
                         ? new Jarring(bestOne, one, bestOther, -best)
                         : new Jarring(bestOther, other, bestOne, -best));
+    }
+
+    /** Wells that hang together have one number. */
+    private static int[] parts(int[][] beside) {
+        int[] part = new int[beside.length];
+        Arrays.fill(part, -1);
+        for (int w = 0; w < part.length; w++) {
+            if (part[w] >= 0) continue;
+            ArrayDeque<Integer> open = new ArrayDeque<>(List.of(w));
+            part[w] = w;
+            while (!open.isEmpty()) {
+                for (int b : beside[open.pop()]) {
+                    if (part[b] < 0) {
+                        part[b] = w;
+                        open.push(b);
+                    }
+                }
+            }
+        }
+        return part;
     }
 
     /** Mean ΔE00 of a well from its neighbours; 0 where it has none. */

@@ -40,9 +40,12 @@ public record Identification(List<Match> matches) {
     static final double THINNED = 12;
     static final double ODDS = 1000;
     /** A swatch that fits nothing better than at this cost is none of the paints. */
-    private static final double NONE = 22;
+    private static final double NONE = 30;
 
     private static final double MUCH = 1e5;
+    /** Stands for none of the paints. */
+    private static final int NOBODY = -1;
+
     private static final int ALONG = 24;
 
     /** What was read of one swatch. */
@@ -225,7 +228,7 @@ public record Identification(List<Match> matches) {
             if (j == m) continue;
             boolean same = best.column[j] >= best.candidates && best.column[m] >= best.candidates;
             if (same) continue;
-            int to = best.column[j] < best.candidates ? best.column[j] : -1;
+            int to = best.column[j] < best.candidates ? best.column[j] : NOBODY;
             other.merge(to, exchange[m][j], Math::min);
         }
         double odds = other.values().stream().mapToDouble(e -> Math.exp(-e)).sum();
@@ -254,7 +257,12 @@ public record Identification(List<Match> matches) {
                                         "; %s, the next likeliest, lies ΔE %.1f off.",
                                         n.name, seen.massTone.differenceFrom(n.run.full())))
                                 .orElse(".")
-                : doubt(m, own, next, with, best, candidates);
+                : other.getOrDefault(NOBODY, MUCH) < runnerUp.map(other::get).orElse(MUCH)
+                        ? said(
+                                "%s fits best, ΔE %.1f at full strength, but farther off than one paint painted twice: it may be none"
+                                        + " of them. Paint it again.",
+                                own.name, deltaE)
+                        : doubt(m, own, next, runnerUp.map(other::get).orElse(0.0), with, best, candidates);
         return new Match(
                 m, Optional.of(own.id), deltaE, sure, next.map(Candidate::id), sure ? List.of() : with, reason);
     }
@@ -288,6 +296,7 @@ public record Identification(List<Match> matches) {
             int m,
             Candidate own,
             Optional<Candidate> next,
+            double dearer,
             List<Integer> with,
             Assignment best,
             List<Candidate> candidates) {
@@ -300,7 +309,11 @@ public record Identification(List<Match> matches) {
                 .findFirst();
         String both = swapped.map(j -> "swatches " + (Math.min(m, j) + 1) + " and " + (Math.max(m, j) + 1) + " again")
                 .orElse("swatch " + (m + 1) + " again");
-        return said("It may be %s as well. %s", next.get().name, parting(own, next.get(), both));
+        long odds = Math.round(Math.exp(Math.min(20, dearer)));
+        String may = odds < 4
+                ? said("It may be %s as well.", next.get().name)
+                : said("Likely; %s is %d times less so, which is not sure enough.", next.get().name, odds);
+        return may + " " + parting(own, next.get(), both);
     }
 
     /** Where two paints differ most, as what to do. */

@@ -25,6 +25,9 @@ public final class Lacks {
     /** Of more chroma than this where it is strongest, a paint is bright. */
     private static final double BRIGHT = 48;
 
+    /** Of less chroma than this at half strength, a paint serves as a grey. */
+    private static final double GREYISH = 20;
+
     private static final int MANY = 2;
     private static final int MOST_FILLING = 3;
 
@@ -105,9 +108,15 @@ public final class Lacks {
         Comparator<Sample> asTheyCome = Comparator.comparingInt(s -> 0);
         Comparator<Sample> brightest =
                 Comparator.comparingDouble(s -> -s.run().peak().chroma());
+        boolean greyish = palette.stream().anyMatch(l -> l.half().chroma() < GREYISH);
         for (Range r : Range.missing(there)) {
+            if (r == Range.DARK && greyish) continue;
             boolean dull = r == Range.EARTH || r == Range.DARK;
-            all.add(new Missing("No " + r.words() + ".", c -> c.place == r, false, dull ? asTheyCome : brightest));
+            all.add(new Missing(
+                    "No " + r.words() + ".",
+                    c -> c.place == r && (dull || c.run.peak().chroma() > clean(r)),
+                    false,
+                    dull ? asTheyCome : brightest));
         }
         Lying darkest = palette.stream()
                 .min(Comparator.comparingDouble(l -> l.full().l()))
@@ -158,6 +167,15 @@ public final class Lacks {
                     asTheyCome));
         }
         return all;
+    }
+
+    /** Of less chroma than this it is no yellow, orange, red … that anyone would call so; light hues reach more than dark ones. */
+    private static double clean(Range r) {
+        return switch (r) {
+            case COOL_YELLOW, WARM_YELLOW -> 60;
+            case ORANGE, WARM_RED -> 50;
+            default -> 30;
+        };
     }
 
     private static boolean isBright(WashRun run) {

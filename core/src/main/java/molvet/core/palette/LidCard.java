@@ -20,7 +20,8 @@ import molvet.core.measure.Refusal;
  * @param scale against the box itself
  */
 public record LidCard(SheetSize paper, Laid laid, double scale) {
-    private static final double MARGIN = 6;
+    /** Bare paper on all sides, in mm. */
+    public static final double MARGIN = 6;
     /** Bare paper between two swatches, so that they can be painted without touching. */
     private static final double APART = 0.6;
     /** A swatch this large can be read with its names on it. */

@@ -162,8 +162,7 @@ final class Sweep {
                 Arrays.fill(at, EMPTY);
                 for (int i = 0; i < waiting.length; i++) at[waiting[i]] = (int) (from.frontier[s] >>> 6 * i & 63);
                 int empties = step - Long.bitCount(from.held[s]);
-                boolean mayBeEmpty = fixed[well] == Arrangement.EMPTY
-                        || fixed[well] == Arrangement.FREE && empties < wells.count() - colours;
+                boolean mayBeEmpty = fixed[well] < 0 && empties < wells.count() - colours;
                 for (int c = fixed[well] >= 0 ? fixed[well] : 0; c <= colours; c++) {
                     boolean empty = c == colours;
                     if (empty ? !mayBeEmpty : fixed[well] == Arrangement.EMPTY || (from.held[s] >>> c & 1) != 0)

@@ -199,7 +199,7 @@ public final class LabelReader {
             PigmentCode code = plain;
             int end = m.end();
             if (m.group(suffixGroup) != null) {
-                int suffix = m.group(suffixGroup).equals("l") ? 1 : Integer.parseInt(m.group(suffixGroup));
+                int suffix = m.group(suffixGroup).equalsIgnoreCase("l") ? 1 : Integer.parseInt(m.group(suffixGroup));
                 PigmentCode whole = new PigmentCode(plain.family(), plain.number(), suffix);
                 String by = lower(m.group(separator).strip());
                 boolean plainly = by.equals(":") || by.equals("colon") || by.equals("doppelpunkt");

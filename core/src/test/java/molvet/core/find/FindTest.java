@@ -16,6 +16,7 @@ import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.maker.MakerTerms;
+import molvet.core.palette.PaletteTerms;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
@@ -41,7 +42,8 @@ class FindTest {
                     NameTerms.KINDS,
                     ShelfTerms.KINDS,
                     ArrivalTerms.KINDS,
-                    ReadingTerms.KINDS)
+                    ReadingTerms.KINDS,
+                    PaletteTerms.KINDS)
             .flatMap(List::stream)
             .toList();
     private static final TermKind.Known KNOWN = new TermKind.Known(Map.of(
@@ -50,7 +52,9 @@ class FindTest {
             ArrivalTerms.GIVERS,
             List.of("Marta Quill"),
             ArrivalTerms.ARRIVALS,
-            List.of("Lighthouse parcel")));
+            List.of("Lighthouse parcel"),
+            PaletteTerms.PALETTES,
+            List.of("The field tin")));
 
     private static Find parse(String text) {
         return Find.parse(text, KINDS, KNOWN);
@@ -75,6 +79,22 @@ class FindTest {
                 .containsExactly("tern", "hue:grey");
         assertThat(Find.parse("tern grey", KINDS, known).terms().stream().map(Term::written))
                 .containsExactly("tern", "grey");
+    }
+
+    @Test
+    void aDashBeforeAWordMeansWithoutIt() {
+        assertThat(parse("blues -PB29").root().written()).isEqualTo("hue:blue not PB29");
+        assertThat(parse(parse("blues -PB29").root().written()).root())
+                .isEqualTo(parse("blues -PB29").root());
+    }
+
+    @Test
+    void palettesAreKnownByTheirNames() {
+        assertThat(parse("in the field tin").terms()).containsExactly(new PaletteTerms.InPalette("The field tin"));
+        assertThat(parse("left palette the field tin").terms())
+                .containsExactly(new PaletteTerms.LeftPalette("The field tin"));
+        assertThat(parse("in no palette").terms()).containsExactly(PaletteTerms.IN_NONE);
+        assertThat(parse("not in a palette owned").terms()).contains(PaletteTerms.IN_NONE);
     }
 
     @Test

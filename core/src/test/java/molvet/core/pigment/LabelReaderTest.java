@@ -82,6 +82,12 @@ class LabelReaderTest {
     }
 
     @Test
+    void aCapitalLetterWhereASuffixBelongsIsReadAsOne() {
+        assertThat(reader.read("PB15:L").recipe()).hasToString("PB15:1");
+        assertThat(reader.read("PB15:l").recipe()).hasToString("PB15:1");
+    }
+
+    @Test
     void namesADuplicateAndKeepsItOnce() {
         LabelReading reading = reader.read("PB29, PV15, pb 29");
         assertThat(reading.recipe()).hasToString("PB29 + PV15");

@@ -17,7 +17,10 @@ public final class PanLabels {
     private final List<PanLabel> labels;
     private final int skip;
 
-    /** @param small the line under the name: initials and pigments; {@code code} what the QR code says */
+    /** How large names are lettered where no code stands beside them: all alike. */
+    private final double alike;
+
+    /** @param small the line under the name: initials and pigments; {@code code} what the QR code says, empty for none */
     public record PanLabel(String name, String small, String accession, String code) {}
 
     /** @param skip labels of the first page that are used already */
@@ -25,6 +28,37 @@ public final class PanLabels {
         this.sheet = sheet;
         this.labels = labels;
         this.skip = skip;
+        this.alike = labels.stream()
+                .filter(l -> l.code().isEmpty() && !l.name().isEmpty())
+                .mapToDouble(l -> fit(l.name(), plainRoom(), PLAIN_LINES, PLAIN_NAME, 1.4, Letters.BOOK)
+                        .size())
+                .min()
+                .orElse(PLAIN_NAME);
+    }
+
+    private static final int PLAIN_LINES = 3;
+    private static final double PLAIN_NAME = 2.8;
+
+    private double plainRoom() {
+        return sheet.width() - 2.4 * PAD;
+    }
+
+    /** Without a code: number and name over as many lines as they need, pigments and accession at the foot. */
+    private void plain(Pen pen, PanLabel label, double x, double y) {
+        double left = x + 1.2 * PAD;
+        Lettering.Fitted name = fit(label.name(), plainRoom(), PLAIN_LINES, alike, alike, Letters.BOOK);
+        for (int i = 0; i < name.lines().size(); i++) {
+            pen.text(
+                    Letters.BOOK,
+                    name.lines().get(i),
+                    left,
+                    y + PAD + name.size() * 0.85 + i * name.size() * 1.12,
+                    name.size());
+        }
+        double foot = y + sheet.height() - PAD;
+        Lettering.Fitted number = fit(label.accession(), plainRoom(), 1, 1.7, 1.2, Letters.CODE);
+        lines(pen, number, Letters.CODE, left, foot - 0.2);
+        lines(pen, fit(label.small(), plainRoom(), 2, 1.9, 1.2, Letters.CODE), Letters.CODE, left, foot - 2.5);
     }
 
     public int pages() {
@@ -41,6 +75,10 @@ public final class PanLabels {
     }
 
     private void label(Pen pen, PanLabel label, double x, double y) {
+        if (label.code().isEmpty()) {
+            plain(pen, label, x, y);
+            return;
+        }
         // Four modules of white are left around the code, also towards the next label: a ninth of its size and more.
         double qr = Math.min(sheet.height() * 0.78, Math.min(sheet.width() * 0.36, 14));
         double room = sheet.width() - qr - 4.5 * PAD;

@@ -165,7 +165,7 @@ public final class ChartPainter {
     }
 
     private String what() {
-        return head.form.words()
+        return (onLid() ? "every swatch where its well is" : head.form.words())
                 + (head.form.isCut()
                         ? ", cut along the outer lines"
                         : plan.laid().map(this::cutAlong).orElse(""))
@@ -263,11 +263,12 @@ public final class ChartPainter {
         double width = isCoded(box, said) ? box.width() - codeSide(box) - 4 : box.width();
         double height = box.height() - 2 * pad(box);
         List<WantedLine> wanted = new ArrayList<>();
-        wanted.add(new WantedLine(
-                CaptionLine.NAME, said.name, Letters.BOOK, height >= 14 && !alone ? 4.4 : 3.4, LEAST_LETTER, 0.5));
+        wanted.add(
+                new WantedLine(CaptionLine.NAME, said.name, Letters.BOOK, largest(height, alone), LEAST_LETTER, 0.5));
         if (height >= 6)
             wanted.add(new WantedLine(CaptionLine.OTHER, said.other, Letters.BOOK, 2.5, LEAST_LETTER, 0.22));
-        if (height >= 3.4) wanted.add(new WantedLine(CaptionLine.SMALL, said.small, Letters.CODE, 1.9, 1.0, 0.28));
+        if (height >= 3.4)
+            wanted.add(new WantedLine(CaptionLine.SMALL, said.small, Letters.CODE, onLid() ? 2.2 : 1.9, 1.0, 0.28));
         if (alone && height >= 9 && !said.caution.isEmpty()) {
             String care = "† " + said.caution + ": no brush to the lips, wash hands; see the safety data sheet";
             wanted.add(new WantedLine(CaptionLine.CARE, care, Letters.CODE, 1.5, 1.1, 0.3));
@@ -282,6 +283,16 @@ public final class ChartPainter {
                     return new Row(w.kind, w.text, w.letters, full, Math.min(full, w.least), width, lines);
                 })
                 .toList();
+    }
+
+    /** On a card for a lid names go over two lines rather than get small. */
+    private double largest(double height, boolean alone) {
+        if (onLid()) return height >= 14 ? 3.6 : 2.3;
+        return height >= 14 && !alone ? 4.4 : 3.4;
+    }
+
+    private boolean onLid() {
+        return plan.laid().isPresent();
     }
 
     private static final double LEADING = 1.18;

@@ -55,6 +55,7 @@ public class DemoCollection {
     private final DemoArrivals arrivals;
     private final DemoCharts charts;
     private final DemoReading reading;
+    private final DemoPalettes palettes;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -73,6 +74,7 @@ public class DemoCollection {
             DemoArrivals arrivals,
             DemoCharts charts,
             DemoReading reading,
+            DemoPalettes palettes,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -92,6 +94,7 @@ public class DemoCollection {
         this.arrivals = arrivals;
         this.charts = charts;
         this.reading = reading;
+        this.palettes = palettes;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -215,6 +218,7 @@ public class DemoCollection {
         arrivals.fill(me, makerIds.get("Pellworth"), dots, ofDots);
         charts.fill(me);
         reading.fill(me);
+        palettes.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");

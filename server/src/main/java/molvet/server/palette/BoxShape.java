@@ -17,7 +17,7 @@ import org.jspecify.annotations.Nullable;
  * @param ring wells round it, {@code outside} in its corners, {@code well} how wide each is
  * @param loose where each pan lies
  */
-record BoxShape(
+public record BoxShape(
         @OneOf(Box.Kind.class) @Nullable String kind,
         @Nullable Double width,
         @Nullable Double height,
@@ -29,6 +29,11 @@ record BoxShape(
         @Nullable Integer outside,
         @Nullable Double well,
         @Nullable List<Rect> loose) {
+    /** By five numbers: inside, rows and columns, and what lies between them. */
+    public static BoxShape inRows(double width, double height, int rows, int columns, double between) {
+        return of(Box.rows(width, height, Collections.nCopies(rows, columns), between));
+    }
+
     static BoxShape of(Box b) {
         return new BoxShape(
                 b.kind().name(),

@@ -165,7 +165,8 @@ class PaletteController {
 
     /** The whole draft as it shall be. */
     @PutMapping("/api/palettes/{palette}/draft")
-    PaletteViews.PalettePage change(Collector me, @PathVariable long palette, @RequestBody Palettes.Draft typed) {
+    PaletteViews.PalettePage change(
+            Collector me, @PathVariable long palette, @RequestBody Palettes.PaletteDraft typed) {
         palettes.change(me, palette, typed);
         return views.page(me, palette);
     }
@@ -174,7 +175,7 @@ class PaletteController {
     record FilledPalette(PaletteViews.PalettePage palette, int left) {}
 
     @PostMapping("/api/palettes/{palette}/fill")
-    FilledPalette fill(Collector me, @PathVariable long palette, @RequestBody Palettes.Filling typed) {
+    FilledPalette fill(Collector me, @PathVariable long palette, @RequestBody Palettes.WellFilling typed) {
         int left = palettes.fill(me, palette, typed);
         return new FilledPalette(views.page(me, palette), left);
     }

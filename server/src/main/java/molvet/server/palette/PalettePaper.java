@@ -1,5 +1,6 @@
 package molvet.server.palette;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
@@ -8,10 +9,12 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.arrival.LabelSheet;
 import molvet.core.chart.ChartForm;
+import molvet.core.collection.HoldingForm;
 import molvet.core.collection.School;
 import molvet.core.measure.Refusal;
 import molvet.core.palette.Box;
 import molvet.core.palette.LidCard;
+import molvet.core.palette.PanSize;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.PigmentReference;
 import molvet.server.arrival.PanLabels;
@@ -59,7 +62,7 @@ public class PalettePaper {
     }
 
     /** What a card is for. */
-    public enum Size {
+    public enum CardSize {
         LID,
         LARGE
     }
@@ -70,7 +73,7 @@ public class PalettePaper {
      * @param opacityLine a black line under every swatch
      */
     public record CardAsked(
-            @OneOf(Size.class) @Nullable String size,
+            @OneOf(CardSize.class) @Nullable String size,
             @Nullable Boolean film,
             @Nullable Boolean marks,
             @Nullable Boolean opacityLine) {}
@@ -93,19 +96,20 @@ public class PalettePaper {
                     "Take one of the two out, or print the card of another order.");
         }
         boolean marks = asked.marks() == null || asked.marks();
-        Size size = Fields.one("size", asked.size(), Size.LID, Size.values());
-        LidCard card = size == Size.LID
+        CardSize size = Fields.one("size", asked.size(), CardSize.LID, CardSize.values());
+        LidCard card = size == CardSize.LID
                 ? LidCard.ofLid(box, wells.keySet(), Boolean.TRUE.equals(asked.film()) ? FILM : 0, marks)
                 : LidCard.large(box, wells.keySet(), marks);
-        List<String> caption =
-                size == Size.LID ? List.of("name", "pigments") : List.of("name", "initials", "pigments", "accession");
-        Integer lid = size == Size.LID && marks ? shelf.nextLid(me) : null;
+        List<String> caption = size == CardSize.LID
+                ? List.of("name", "pigments")
+                : List.of("name", "initials", "pigments", "accession");
+        Integer lid = size == CardSize.LID && marks ? shelf.nextLid(me) : null;
         return sheets.plan(
                 me,
                 new NewChart(
                         ChartForm.LID_CARD.name(),
                         new NewChart.Size(card.paper().width(), card.paper().height()),
-                        null,
+                        LidCard.MARGIN,
                         null,
                         null,
                         School.BY_HAND.name(),
@@ -118,7 +122,7 @@ public class PalettePaper {
                         null,
                         null,
                         marks,
-                        p.name() + (size == Size.LID ? ", lid card" : ", large chart"),
+                        p.name() + (size == CardSize.LID ? ", lid card" : ", large chart"),
                         null,
                         null,
                         new NewChart.Options(asked.opacityLine(), null, null, caption, null, null, null),
@@ -146,21 +150,46 @@ public class PalettePaper {
         if (wells.isEmpty()) throw Refusal.of("wells", "Nothing lies in it yet.", "Fill a well first.");
         Map<Long, OrderStore.CardRow> cards =
                 orders.cards(me, wells.stream().map(WellRow::paintId).toList());
-        LabelSheet sheet = side == Side.TOP
-                ? new LabelSheet(210, 297, 10, 12, 16, 19, 15, 15, 2, 2, true)
-                : new LabelSheet(210, 297, 6, 20, 30, 9, 12, 15, 1, 2, true);
+        Box box = palettes.box(draft);
         String base = address.base();
-        return new Labels(
-                sheet,
-                new PanLabels(
-                        sheet,
-                        wells.stream()
-                                .map(w -> label(w, cards.get(w.paintId()), base))
-                                .toList(),
-                        0));
+        if (side == Side.SIDE) {
+            LabelSheet sheet = new LabelSheet(210, 297, 6, 25, 30, 9, 15, 15, 0, 0, true);
+            List<PanLabels.PanLabel> all = wells.stream()
+                    .map(w -> label(w, cards.get(w.paintId()), base + "/m/"))
+                    .toList();
+            return new Labels(sheet, new PanLabels(sheet, all, 0));
+        }
+        return tops(box, wells, cards);
     }
 
-    private PanLabels.PanLabel label(WellRow w, OrderStore.CardRow card, String base) {
+    /** Twelve pans side by side are as wide as a sheet. */
+    private static final int MOST_ACROSS = 12;
+
+    /** Each where its pan lies: a row of labels is a row of pans, and an empty well leaves its place free. */
+    private Labels tops(Box box, List<WellRow> wells, Map<Long, OrderStore.CardRow> cards) {
+        Map<Integer, WellRow> by = wells.stream().collect(Collectors.toMap(WellRow::well, Function.identity()));
+        int across = Math.min(
+                MOST_ACROSS,
+                box.rows().stream().mapToInt(Integer::intValue).max().orElse(MOST_ACROSS));
+        List<PanLabels.PanLabel> all = new ArrayList<>();
+        List<Integer> rows = box.rows().isEmpty() ? List.of(box.count()) : box.rows();
+        int well = 0;
+        for (int row : rows) {
+            for (int c = 0; c < row; c++, well++) {
+                WellRow w = by.get(well);
+                all.add(w == null ? NO_LABEL : label(w, cards.get(w.paintId()), ""));
+            }
+            while (all.size() % across != 0) all.add(NO_LABEL);
+        }
+        PanSize pan = PanSize.usual(HoldingForm.HALF_PAN);
+        double left = (210 - across * pan.width()) / 2;
+        LabelSheet sheet = new LabelSheet(210, 297, across, 14, pan.width(), pan.height(), left, 15, 0, 0, true);
+        return new Labels(sheet, new PanLabels(sheet, all, 0));
+    }
+
+    private static final PanLabels.PanLabel NO_LABEL = new PanLabels.PanLabel("", "", "", "");
+
+    private PanLabels.PanLabel label(WellRow w, OrderStore.CardRow card, String link) {
         List<String> elements = Cautions.of(card.pigments(), reference).elements();
         String small = Stream.of(card.initials(), card.recipe().replace(" + ", "+"))
                 .filter(t -> !t.isEmpty())
@@ -169,6 +198,6 @@ public class PalettePaper {
                 (w.well() + 1) + " " + card.name(),
                 small,
                 card.number() + (elements.isEmpty() ? "" : " †"),
-                base + "/m/" + card.number().substring(2));
+                link.isEmpty() ? "" : link + card.number().substring(2));
     }
 }

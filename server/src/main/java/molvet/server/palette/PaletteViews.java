@@ -663,7 +663,7 @@ class PaletteViews {
         Map<Long, Integer> liking = store.liking(me);
         List<List<Sample>> others = List.of(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
         rows.values().stream()
-                .filter(r -> !in.contains(r.id()) && liking.getOrDefault(r.id(), 0) >= 0)
+                .filter(r -> !in.contains(r.id()) && liking.getOrDefault(r.id(), 0) >= 0 && lasts(r))
                 .sorted(Comparator.comparingInt(r -> -liking.getOrDefault(r.id(), 0)))
                 .forEach(r -> {
                     int at = switch (Standing.valueOf(r.standing())) {
@@ -782,7 +782,7 @@ class PaletteViews {
                     .ifPresent(l -> all.add(proposal(
                             w,
                             Palettes.Why.FUGITIVE,
-                            "it is " + l.words() + (l == Lightfastness.POOR ? " in light" : ""))));
+                            l == Lightfastness.POOR ? "its lightfastness is poor" : "it is fugitive")));
             PaletteUse.Use u = used.get(w.paintId());
             if (u != null && (u.degree() == PaletteUse.Degree.NEVER || u.degree() == PaletteUse.Degree.HARDLY)) {
                 all.add(proposal(w, Palettes.Why.NEVER_USED, u.said()));
@@ -814,6 +814,13 @@ class PaletteViews {
         return Optional.ofNullable(r.heard().get(Trait.LIGHTFASTNESS))
                 .flatMap(h -> h.verdict())
                 .map(Lightfastness.class::cast);
+    }
+
+    /** Nothing that fades is proposed. */
+    private static boolean lasts(VoiceRow r) {
+        return lasting(r)
+                .filter(l -> l == Lightfastness.FUGITIVE || l == Lightfastness.POOR)
+                .isEmpty();
     }
 
     private static ProposalView proposal(WellRow w, Palettes.Why why, String said) {

@@ -6,6 +6,7 @@ import java.time.Duration;
 import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Collections;
 import java.util.Comparator;
 import java.util.HashMap;
 import java.util.HashSet;
@@ -130,10 +131,10 @@ public class Palettes {
             @Nullable BoxShape shape,
             @Nullable String boxName,
             @Nullable String note,
-            @Nullable Filling fill) {}
+            @Nullable WellFilling fill) {}
 
     /** What wells are filled from, in that order: free ones only, and no paint that lies in it already. */
-    public record Filling(
+    public record WellFilling(
             @Nullable List<Long> paints,
             @Nullable String find,
             @Nullable Long arrival,
@@ -153,13 +154,13 @@ public class Palettes {
      * @param locked wells that keep what they hold, or stay empty, when it is put into another order
      * @param version the draft’s, as it was read
      */
-    public record Draft(
+    public record PaletteDraft(
             @Nullable List<WellHolds> wells,
             @Nullable List<Integer> locked,
             @Nullable Integer version) {}
 
     /** How a tube’s paint comes into a well. */
-    public enum Way {
+    public enum IntoHow {
         LAY,
         POUR,
         SQUEEZE
@@ -169,19 +170,19 @@ public class Palettes {
     public record IntoWell(
             int well,
             long holding,
-            @OneOf(Way.class) @Nullable String how,
+            @OneOf(IntoHow.class) @Nullable String how,
             @Nullable String ml,
             @OneOf(HoldingForm.class) @Nullable String form,
             @Nullable Integer version) {}
 
-    public record Left(
+    public record LeftFor(
             long paint, @OneOf(Why.class) @Nullable String why) {}
 
     /** @param version the draft’s, as it was read */
     public record Keeping(
             @Nullable String since,
             @Nullable String why,
-            @Nullable List<Left> left,
+            @Nullable List<LeftFor> left,
             @Nullable Integer version) {}
 
     public record Renamed(
@@ -214,6 +215,15 @@ public class Palettes {
                 .filter(v -> v.number() == number)
                 .findFirst()
                 .orElseThrow(() -> new NotFound("This palette has no version " + number + "."));
+    }
+
+    /** The paint in each well of the draft, null for empty ones. */
+    public List<@Nullable Long> lying(Collector me, long palette) {
+        VersionRow draft = draft(me, palette);
+        List<@Nullable Long> lying =
+                new ArrayList<>(Collections.nCopies(box(draft).count(), null));
+        store.wells(me, draft.id()).forEach(w -> lying.set(w.well(), w.paintId()));
+        return lying;
     }
 
     Box box(VersionRow v) {
@@ -313,7 +323,7 @@ public class Palettes {
 
     /** What lies in its wells from now on. */
     @Transactional
-    public void change(Collector me, long id, Draft typed) {
+    public void change(Collector me, long id, PaletteDraft typed) {
         PaletteRow p = palette(me, id);
         VersionRow draft = held(me, id, typed.version());
         Box box = box(draft);
@@ -439,7 +449,7 @@ public class Palettes {
 
     /** Fills free wells. @return how many paints found no well */
     @Transactional
-    public int fill(Collector me, long id, Filling from) {
+    public int fill(Collector me, long id, WellFilling from) {
         PaletteRow p = palette(me, id);
         VersionRow draft = held(me, id, from.version());
         Box box = box(draft);
@@ -486,7 +496,7 @@ public class Palettes {
         return all;
     }
 
-    private List<Long> source(Collector me, Filling from) {
+    private List<Long> source(Collector me, WellFilling from) {
         if (from.paints() != null)
             return from.paints().stream().filter(Objects::nonNull).toList();
         if (from.arrival() != null) {
@@ -516,7 +526,7 @@ public class Palettes {
             throw Refusal.of("well", "There is no well " + (typed.well() + 1) + " in this box.", "Choose one it has.");
         }
         ownership.require(me, "holding", typed.holding());
-        Way how = Fields.one("how", typed.how(), Way.LAY, Way.values());
+        IntoHow how = Fields.one("how", typed.how(), IntoHow.LAY, IntoHow.values());
         Map<Integer, WellHolds> wanted = holds(store.wells(me, draft.id()));
         acts.act(
                 me,
@@ -529,20 +539,20 @@ public class Palettes {
                 () -> {
                     long paint = store.paintOf(me, typed.holding());
                     Long lies = typed.holding();
-                    if (how == Way.POUR) {
+                    if (how == IntoHow.POUR) {
                         HoldingForm form = Fields.one("form", typed.form(), HoldingForm.HALF_PAN, HoldingForm.values());
                         long pour = pours.pour(
                                 me,
                                 typed.holding(),
                                 new Pours.NewPour(form.name(), 1, null, false, null, p.name(), null, null));
                         lies = pours.pansOf(me, pour).get(0);
-                    } else if (how == Way.SQUEEZE) {
+                    } else if (how == IntoHow.SQUEEZE) {
                         pours.squeeze(
                                 me,
                                 typed.holding(),
                                 Fields.text(typed.ml()).isBlank() ? SQUEEZED : Decimals.parse("ml", typed.ml()));
                     }
-                    wanted.put(typed.well(), new WellHolds(typed.well(), paint, lies, how == Way.SQUEEZE));
+                    wanted.put(typed.well(), new WellHolds(typed.well(), paint, lies, how == IntoHow.SQUEEZE));
                     write(me, p, draft, wanted, locked(draft));
                 });
     }
@@ -611,7 +621,7 @@ public class Palettes {
         String why = Words.line("why", Fields.text(typed.why()), 300);
         Map<Long, Why> left = new HashMap<>();
         if (typed.left() != null) {
-            for (Left l : typed.left()) {
+            for (LeftFor l : typed.left()) {
                 if (l != null && !Fields.text(l.why()).isBlank())
                     left.put(l.paint(), Fields.one("why", l.why(), Why.values()));
             }
@@ -753,8 +763,7 @@ public class Palettes {
             }
             given.addAll(asked.wells());
         } else {
-            IntStream.range(0, box.count()).forEach(w -> given.add(null));
-            store.wells(me, draft.id()).forEach(w -> given.set(w.well(), w.paintId()));
+            given.addAll(lying(me, id));
         }
         List<Long> paints = given.stream().filter(Objects::nonNull).toList();
         Coloured coloured = coloured(me, paints);

@@ -12,6 +12,7 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Random;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.PartKind;
@@ -20,6 +21,8 @@ import molvet.core.colour.Lab;
 import molvet.core.colour.Spectrum;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
+import molvet.core.pigment.Doubts;
+import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.server.chart.Sheets;
@@ -50,7 +53,9 @@ public class Standins {
     private final SheetReadings scans;
     private final PrintedAddress address;
     private final PaintViews paints;
-    private final Optics optics = new Optics(PigmentReference.standard());
+    private final PigmentReference reference = PigmentReference.standard();
+    private final Doubts doubts = new Doubts(reference);
+    private final Optics optics = new Optics(reference);
 
     Standins(Sheets sheets, OrderStore orders, SheetReadings scans, PrintedAddress address, PaintViews paints) {
         this.sheets = sheets;
@@ -185,7 +190,7 @@ public class Standins {
         for (Plan.Cell c : ruled.cells()) {
             Long paint = hand.get(c.index());
             OrderStore.CardRow card = paint == null ? null : cards.get(paint);
-            Recipe recipe = card == null ? new Recipe(List.of()) : card.pigments();
+            Recipe recipe = card == null ? Recipe.NONE : paintable(card);
             if (recipe.pigments().isEmpty()) continue;
             // The same paint comes out the same on every chart.
             filmOf.put(c.index(), films.size());
@@ -211,6 +216,20 @@ public class Standins {
                 new SheetPainter.How(filmOf, stage.equals("WET"), stage.equals("LIFTED"), false),
                 DOTS_PER_MM,
                 seed(sheet.id(), asked));
+    }
+
+    /** What the stand-in can paint with: pigments it knows; of codes there are not, what they likely are. */
+    private Recipe paintable(OrderStore.CardRow card) {
+        List<PigmentCode> all = card.pigments().pigments().stream()
+                .flatMap(c -> Stream.concat(
+                                Stream.of(c),
+                                doubts.about(new Recipe(List.of(c)), card.name()).stream()
+                                        .flatMap(n -> PigmentCode.parse(n.suggestion()).stream()))
+                        .filter(reference::holds)
+                        .limit(1))
+                .distinct()
+                .toList();
+        return new Recipe(all);
     }
 
     private static BufferedImage picture(byte[] png) {
