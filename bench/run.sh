@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|reading|fuzz]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|palette|reading|fuzz]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -143,6 +143,10 @@ charts() {
   down
 }
 
+palette() {
+  limited java $JAVA_FLAGS -cp "$CP" molvet.bench.PaletteBench 2>"$OUT/palette.log"
+}
+
 # Speed first; then how true readings are, in a page of its own (a quarter of an hour and more).
 reading() {
   local dir
@@ -170,7 +174,7 @@ if [ "$PART" = fuzz ]; then
   exit
 fi
 
-for part in colours start find choosing scroll arrivals charts reading; do
+for part in colours start find choosing scroll arrivals charts palette reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -184,6 +188,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find choosing scroll arrivals charts reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find choosing scroll arrivals charts palette reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
 } >"$RESULTS/benchmarks.md"
 cat "$RESULTS/benchmarks.md"

@@ -5161,7 +5161,7 @@ export interface components {
         OfDevice: {
             /** @enum {string} */
             device?: "SCANNER" | "CAREFUL_PHONE" | "CARELESS_PHONE" | "CHECKED_PHONE";
-            /** Format: int64 */
+            /** Format: int32 */
             seed?: number;
         };
         OneSwatch: {
@@ -6601,12 +6601,13 @@ export interface components {
             /** @enum {string} */
             along?: "ROWS" | "COLUMNS" | "SNAKE" | "WHEEL";
             families?: boolean;
+            freeMove?: boolean;
             how?: string;
             locked?: number[];
+            paints?: number[];
             prove?: boolean;
             /** Format: double */
             seconds?: number;
-            wells?: number[];
         };
         WellView: {
             /** Format: double */

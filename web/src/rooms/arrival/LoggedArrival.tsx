@@ -55,9 +55,14 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
             </button>
           )}
           {pans.length > 0 && (
-            <Link to={`/bench/new?arrival=${a.id}`} className="btn btn-outline">
-              Plan a chart of it
-            </Link>
+            <>
+              <Link to={`/bench/new?arrival=${a.id}`} className="btn btn-outline">
+                Plan a chart of it
+              </Link>
+              <Link to={`/palettes?arrival=${a.id}`} className="btn btn-outline">
+                Lay a palette
+              </Link>
+            </>
           )}
           {a.kind !== "DOT_CARD" && (
             <button type="button" className="btn btn-outline" onClick={() => correct.run(undefined)}>

@@ -88,9 +88,14 @@ export function CollectionPage() {
               </Link>
             )}
             {find && (first?.total ?? 0) > 0 && (
-              <Link to={`/bench/new?find=${encodeURIComponent(find)}`} className="btn btn-outline">
-                Plan a chart of these
-              </Link>
+              <>
+                <Link to={`/bench/new?find=${encodeURIComponent(find)}`} className="btn btn-outline">
+                  Plan a chart of these
+                </Link>
+                <Link to={`/palettes?find=${encodeURIComponent(find)}`} className="btn btn-outline">
+                  Lay a palette
+                </Link>
+              </>
             )}
             <Link to="/paints/new" className="btn btn-primary">
               Add a paint

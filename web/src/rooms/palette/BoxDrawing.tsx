@@ -148,9 +148,12 @@ function OneWell({ well, paint, guess, round, box, pixels, at, taken, moved, onA
   const stops = paint?.strip?.stops ?? guess;
   const name = paint?.name ?? well.name;
   const lettered = pixels >= LETTERED && !round;
-  const what = name
-    ? `${name}${paint?.recipe.length ? `, ${paint.recipe.join(" ")}` : ""}${paint ? "" : ", no longer in the collection"}`
-    : "free";
+  const also = [
+    !lettered && `${name ?? "free"}${paint?.recipe.length ? ` ${paint.recipe.join(" ")}` : ""}`,
+    name && !paint && "no longer in the collection",
+    well.locked && "locked",
+    taken && "taken up",
+  ].filter(Boolean);
   return (
     <button
       type="button"
@@ -161,7 +164,6 @@ function OneWell({ well, paint, guess, round, box, pixels, at, taken, moved, onA
         drop.setNodeRef(n);
       }}
       {...drag.listeners}
-      aria-label={`Well ${well.well + 1}: ${what}${well.locked ? ", locked" : ""}${taken ? ", taken up" : ""}`}
       aria-pressed={at}
       tabIndex={at ? 0 : -1}
       title={name ? `${well.well + 1} ${name}` : `${well.well + 1} free`}
@@ -182,6 +184,7 @@ function OneWell({ well, paint, guess, round, box, pixels, at, taken, moved, onA
         opacity: drag.isDragging ? 0.9 : 1,
       }}
     >
+      <span className="sr-only">Well </span>
       <span
         className={`flex flex-col h-full w-full overflow-hidden ${round ? "rounded-full" : ""} ${
           name ? "bg-white" : "bg-transparent"
@@ -219,7 +222,6 @@ function OneWell({ well, paint, guess, round, box, pixels, at, taken, moved, onA
       </span>
       {!lettered && (
         <span
-          aria-hidden="true"
           className={`absolute code text-[0.62rem] bg-base-100 text-base-content px-0.5 leading-tight ${
             round ? "left-1/2 -translate-x-1/2 bottom-0" : "left-0 top-0"
           }`}
@@ -227,6 +229,7 @@ function OneWell({ well, paint, guess, round, box, pixels, at, taken, moved, onA
           {well.well + 1}
         </span>
       )}
+      {also.length > 0 && <span className="sr-only"> {also.join(", ")}</span>}
       {(well.locked || moved) && (
         <span className="absolute right-0 top-0 bg-base-100 border border-base-content p-0.5">
           {well.locked ? (

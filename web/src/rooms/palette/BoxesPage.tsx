@@ -130,7 +130,7 @@ function Fits({ boxes }: { boxes: Boxes }) {
                 <button
                   type="button"
                   className="underline quiet py-2"
-                  aria-label={`Leave row ${i + 1} out`}
+                  aria-label={`Leave out row ${i + 1}`}
                   onClick={() => setRows(rows.filter((x) => x.key !== r.key))}
                 >
                   Leave out

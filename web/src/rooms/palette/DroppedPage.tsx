@@ -261,6 +261,7 @@ export function Matched({ palette, scan, dropped }: MatchedProps) {
           >
             <b className="text-lg">{m.square + 1}</b>
             <span
+              data-paint
               className="h-9 block"
               style={{ background: `linear-gradient(to right, ${m.colour} 55%, ${m.tint})` }}
               aria-hidden="true"
@@ -273,7 +274,7 @@ export function Matched({ palette, scan, dropped }: MatchedProps) {
                 </>
               ) : (
                 <span className="flex flex-wrap gap-2 items-center">
-                  {m.paint ? "likely" : "not told:"}
+                  {m.paint ? "is likely" : "is none of them, or"}
                   <Select
                     className="select select-sm"
                     aria-label={`Square ${m.square + 1} is`}

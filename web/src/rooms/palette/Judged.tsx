@@ -50,6 +50,7 @@ export function Judged({ palette, roughness, onWell }: Props) {
               {l.mixed && (
                 <span className="block text-sm quiet">
                   <span
+                    data-paint
                     className="inline-block size-3 mr-1.5 align-[-1px]"
                     style={{ background: l.mixed.colour }}
                     aria-hidden="true"

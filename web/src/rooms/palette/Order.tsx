@@ -31,6 +31,8 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
   const [how, setHow] = useState<string>("SMOOTHEST");
   const [along, setAlong] = useState<"ROWS" | "COLUMNS" | "SNAKE" | "WHEEL">("ROWS");
   const [families, setFamilies] = useState(false);
+  const free = palette.wells.filter((w) => !w.name && !w.locked).length;
+  const [freeMove, setFreeMove] = useState(free <= 2);
   const [found, setFound] = useState<Ordered | null>(null);
   const [proving, setProving] = useState<number | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -42,7 +44,7 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
     setProblem(null);
     setProving(null);
     try {
-      const first = await order({ how, along, families, prove: false });
+      const first = await order({ how, along, families, freeMove, prove: false });
       if (asked.current !== now) return;
       show(first);
       if (how !== "SMOOTHEST" || families || first.optimal) return;
@@ -51,9 +53,10 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
         how,
         along,
         families,
+        freeMove,
         prove: true,
         seconds: PROVED_IN,
-        wells: first.wells,
+        paints: first.wells,
       });
       if (asked.current !== now) return;
       setProving(null);
@@ -85,7 +88,7 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
     return () => {
       asked.current++;
     };
-  }, [how, along, families]);
+  }, [how, along, families, freeMove]);
 
   const locked = palette.wells.filter((w) => w.locked).length;
   return (
@@ -100,6 +103,17 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
             onChange={setHow}
           />
         </label>
+        {how === "SMOOTHEST" && free > 0 && (
+          <label className="flex gap-2 items-center py-2">
+            <input
+              type="checkbox"
+              className="checkbox"
+              checked={freeMove}
+              onChange={(e) => setFreeMove(e.target.checked)}
+            />
+            free wells may move
+          </label>
+        )}
         {how === "SMOOTHEST" ? (
           <label className="flex gap-2 items-center py-2">
             <input

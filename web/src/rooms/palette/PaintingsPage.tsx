@@ -3,6 +3,7 @@ import { type ChangeEvent, useState } from "react";
 import { Link, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { dayInWords, localDay } from "../../ui/dates";
+import { Field, TextField } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -86,19 +87,12 @@ function NotePainting({ palette, last }: { palette: Palette; last?: Schemas["Pai
       className="max-w-4xl"
     >
       <div className="flex flex-wrap gap-3 items-end">
-        <label className="grow min-w-52">
-          <span className="label-text block">What was painted</span>
-          <input
-            className="input w-full"
-            value={title}
-            maxLength={160}
-            onChange={(e) => setTitle(e.target.value)}
-          />
-        </label>
-        <label>
-          <span className="label-text block">On</span>
-          <input type="date" className="input" value={on} onChange={(e) => setOn(e.target.value)} />
-        </label>
+        <TextField className="grow min-w-52" label="What was painted" value={title} onChange={setTitle} />
+        <Field label="On">
+          {(id) => (
+            <input id={id} type="date" className="input" value={on} onChange={(e) => setOn(e.target.value)} />
+          )}
+        </Field>
       </div>
       <p className="mt-3 mb-2">Tap each well the brush went to; once more for more.</p>
       {filled.length === 0 && <p className="quiet">Nothing lies in it yet.</p>}
@@ -193,6 +187,7 @@ function Noted({ painting: p }: { painting: Schemas["PaintingView"] }) {
         <ul className="flex flex-wrap gap-1 mt-1" aria-label="Paints">
           {p.paints.map((x) => (
             <li
+              data-paint
               key={x.paint.id}
               title={`${x.paint.name}${x.taps > 1 ? `, ${x.taps} times` : ""}`}
               className={`h-5 ${x.paint.strip ? "" : "hatched border border-dashed border-[var(--field)]"}`}

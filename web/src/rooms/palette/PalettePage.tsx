@@ -203,15 +203,17 @@ function Open({ palette }: { palette: Palette }) {
         </div>
         <aside className="min-w-0">
           {open && well && (
-            <WellPanel
-              key={`${well.well} ${well.paint?.id}`}
-              palette={palette}
-              well={well}
-              onLay={(paint) => put(lying.map((p, w) => (w === well.well ? paint : p)))}
-              onTake={() => setTaken(well.well)}
-              onLock={lock}
-              onClose={() => setOpen(false)}
-            />
+            <div className="max-xl:fixed max-xl:inset-x-0 max-xl:bottom-0 max-xl:z-30 max-xl:max-h-[58vh] max-xl:overflow-y-auto max-xl:bg-base-200 max-xl:border-t max-xl:border-base-content max-xl:p-4">
+              <WellPanel
+                key={`${well.well} ${well.paint?.id}`}
+                palette={palette}
+                well={well}
+                onLay={(paint) => put(lying.map((p, w) => (w === well.well ? paint : p)))}
+                onTake={() => setTaken(well.well)}
+                onLock={lock}
+                onClose={() => setOpen(false)}
+              />
+            </div>
           )}
           <Judged
             palette={palette}

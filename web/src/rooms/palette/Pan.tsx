@@ -21,6 +21,7 @@ export function Pan({ stops, guessed, round, className = "" }: Props) {
   if (round) {
     return (
       <span
+        data-paint
         className={`block rounded-full ${className}`}
         style={{
           background: `linear-gradient(to bottom, ${stops[0]} 62%, ${at(stops, 0.45)} 82%, ${at(stops, 0.9)})`,
@@ -33,6 +34,7 @@ export function Pan({ stops, guessed, round, className = "" }: Props) {
   return (
     <span className={`flex flex-col gap-[3%] ${className}`}>
       <span
+        data-paint
         className="grow relative"
         style={{
           background: `radial-gradient(ellipse at 46% 42%, ${at(stops, 0.16)}, ${stops[0]} 68%)`,
@@ -40,7 +42,7 @@ export function Pan({ stops, guessed, round, className = "" }: Props) {
       >
         {guessed && <Guess />}
       </span>
-      <span className="h-[24%]" style={{ background: run }} />
+      <span data-paint className="h-[24%]" style={{ background: run }} />
     </span>
   );
 }
@@ -48,7 +50,10 @@ export function Pan({ stops, guessed, round, className = "" }: Props) {
 /** Only the recipe says so: a corner is left open. */
 function Guess() {
   return (
-    <span className="absolute right-0 bottom-0 bg-base-100 border border-base-content code px-0.5 leading-tight">
+    <span
+      aria-hidden="true"
+      className="absolute right-0 bottom-0 bg-base-100 border border-base-content code px-0.5 leading-tight"
+    >
       ?
     </span>
   );

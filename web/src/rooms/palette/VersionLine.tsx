@@ -21,6 +21,7 @@ export function VersionLine({ palette }: { palette: Palette }) {
               <span className="flex h-6 mt-0.5" aria-hidden="true">
                 {v.wells.map((w) => (
                   <span
+                    data-paint
                     key={w.well}
                     className={`grow ${w.colour ? "" : "hatched border-y border-dashed border-[var(--field)]"}`}
                     style={{ background: w.colour ?? undefined }}

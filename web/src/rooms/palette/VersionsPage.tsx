@@ -194,6 +194,7 @@ function Past({ palette }: { palette: Palette }) {
                       {now && (
                         <>
                           <span
+                            data-paint
                             className={`block h-3 ${now.colour ? "" : "hatched"}`}
                             style={{ background: now.colour ?? undefined }}
                           />

@@ -128,9 +128,7 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
         List<Integer> lying = lying(best, n);
         double roughness = asked.colours.roughness(asked.wells, lying);
         double given = asked.given.isEmpty() ? roughness : asked.colours.roughness(asked.wells, asked.given);
-        int[] degrees =
-                Arrays.stream(asked.wells.beside()).mapToInt(b -> b.length).toArray();
-        RoughnessBound root = new RoughnessBound(d, n, degrees, roughness);
+        RoughnessBound root = new RoughnessBound(d, n, degrees(asked.wells, fixed), roughness);
         double bound = Math.min(roughness, root.bound());
         boolean optimal = bound >= roughness - HAIR;
         boolean sweeps =
@@ -150,11 +148,29 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
 
     private static final int MOST_STATES = 700_000;
 
-    /** Below which no order of these colours in these wells can be. @param known the roughness of one of them */
-    public static double bound(Wells wells, Differences colours, double known) {
-        int[] degrees = Arrays.stream(wells.beside()).mapToInt(b -> b.length).toArray();
-        RoughnessBound root = new RoughnessBound(colours.withEmpty(wells.count()), colours.size(), degrees, known);
+    /**
+     * Below which no order of these colours in these wells can be.
+     *
+     * @param empty wells that stay empty
+     * @param known the roughness of one of the orders
+     */
+    public static double bound(Wells wells, Differences colours, Set<Integer> empty, double known) {
+        int[] fixed = new int[wells.count()];
+        Arrays.fill(fixed, FREE);
+        empty.forEach(w -> fixed[w] = EMPTY);
+        RoughnessBound root =
+                new RoughnessBound(colours.withEmpty(wells.count()), colours.size(), degrees(wells, fixed), known);
         return Math.min(known, root.bound());
+    }
+
+    /** How many neighbours each well has, those that stay empty and what lies beside them aside. */
+    private static int[] degrees(Wells wells, int[] fixed) {
+        int[][] beside = wells.beside();
+        return IntStream.range(0, fixed.length)
+                .filter(w -> fixed[w] != EMPTY)
+                .map(w -> (int)
+                        Arrays.stream(beside[w]).filter(b -> fixed[b] != EMPTY).count())
+                .toArray();
     }
 
     private static List<Integer> lying(int[] of, int colours) {

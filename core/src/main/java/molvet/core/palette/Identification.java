@@ -312,7 +312,7 @@ public record Identification(List<Match> matches) {
         long odds = Math.round(Math.exp(Math.min(20, dearer)));
         String may = odds < 4
                 ? said("It may be %s as well.", next.get().name)
-                : said("Likely; %s is %d times less so, which is not sure enough.", next.get().name, odds);
+                : said("%s is %d times less likely, which is not sure enough.", next.get().name, odds);
         return may + " " + parting(own, next.get(), both);
     }
 

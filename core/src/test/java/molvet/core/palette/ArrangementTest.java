@@ -112,9 +112,25 @@ class ArrangementTest {
         List<Lab> colours = colours(n, seed);
         Arrangement found = Arrangement.smoothest(question(grid, colours, Map.of()), 0.2, false, () -> true);
         Differences d = Differences.of(colours);
-        assertThat(Arrangement.bound(grid, d, found.roughness())).isLessThanOrEqualTo(found.roughness() + 1e-9);
+        assertThat(Arrangement.bound(grid, d, Set.of(), found.roughness()))
+                .isLessThanOrEqualTo(found.roughness() + 1e-9);
         assertThat(found.roughness()).isEqualTo(d.roughness(grid, found.wells()), within(1e-9));
         assertThat(found.roughness()).isLessThanOrEqualTo(found.asGiven() + 1e-9);
+    }
+
+    /** What stays empty takes its neighbours off the bound and no more: it is still below the best, and above that of a larger box. */
+    @Property(tries = 20)
+    void theBoundKnowsOfWellsThatStayEmpty(@ForAll @IntRange(max = 1000) int seed) {
+        List<Lab> colours = colours(6, seed);
+        Wells grid = Wells.grid(3, 3);
+        Map<Integer, Integer> locked = Map.of(6, -1, 7, -1, 8, -1);
+        Arrangement found = Arrangement.smoothest(question(grid, colours, locked));
+        double bound = Arrangement.bound(grid, Differences.of(colours), locked.keySet(), found.roughness());
+        assertThat(bound).isLessThanOrEqualTo(found.roughness() + 1e-9);
+        assertThat(bound)
+                .isGreaterThanOrEqualTo(
+                        Arrangement.bound(grid, Differences.of(colours), Set.of(), found.roughness()) - 1e-9);
+        assertThat(found.roughness()).isCloseTo(least(grid, Differences.of(colours), 6, locked), within(1e-6));
     }
 
     /** Greys a step apart lie in a row at their sum, and no other order is as smooth. */

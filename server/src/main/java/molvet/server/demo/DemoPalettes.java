@@ -110,7 +110,7 @@ class DemoPalettes {
 
     private void smooth(Collector me, long palette) {
         Palettes.Ordered order = palettes.order(
-                me, palette, new Palettes.WellOrderAsked("SMOOTHEST", null, null, null, null, false, null));
+                me, palette, new Palettes.WellOrderAsked("SMOOTHEST", null, null, null, null, null, false, null));
         lay(me, palette, order);
     }
 
@@ -224,7 +224,9 @@ class DemoPalettes {
                 me,
                 wheel,
                 palettes.order(
-                        me, wheel, new Palettes.WellOrderAsked("WHEEL", "WHEEL", List.of(), null, null, false, null)));
+                        me,
+                        wheel,
+                        new Palettes.WellOrderAsked("WHEEL", "WHEEL", List.of(), null, null, null, false, null)));
         keep(me, wheel, "2026-01-17", "Filled for the winter plates; one well for white when it is needed.", List.of());
     }
 

@@ -111,11 +111,15 @@ class DroppedPans {
      *
      * @return the reading that was queued
      */
-    long standin(Collector me, long palette, long chart, String device, @Nullable Long seed) {
+    long standin(Collector me, long palette, long chart, String device, @Nullable Integer seed) {
         List<Long> paints = new ArrayList<>(
                 lying(me, palette).stream().map(WellRow::paintId).toList());
         Collections.shuffle(paints, new Random(seed == null ? chart : seed));
-        return standins.look(me, chart, new Standins.Simulated(device, 1, "DRY", seed, null, paints), address.base());
+        return standins.look(
+                me,
+                chart,
+                new Standins.Simulated(device, 1, "DRY", seed == null ? null : seed.longValue(), null, paints),
+                address.base());
     }
 
     /** @param colour of the swatch at full strength and {@code tint} washed out, #rrggbb */
@@ -258,5 +262,5 @@ class DroppedPans {
             @OneOf(words = {"SCANNER", "CAREFUL_PHONE", "CARELESS_PHONE", "CHECKED_PHONE"}) @Nullable
             String device,
 
-            @Nullable Long seed) {}
+            @Nullable Integer seed) {}
 }

@@ -629,8 +629,9 @@ class PaletteViews {
         Wells wells = box.wells();
         List<Integer> numbers = coloured.lying(in);
         double roughness = d.roughness(wells, numbers);
-        double bound = Arrangement.bound(wells, d, roughness);
-        Optional<JarView> jar = Arrangement.jarring(wells, d, numbers, Set.copyOf(palettes.locked(draft)))
+        Set<Integer> locked = Set.copyOf(palettes.locked(draft));
+        double bound = Arrangement.bound(wells, d, palettes.staysEmpty(in, locked), roughness);
+        Optional<JarView> jar = Arrangement.jarring(wells, d, numbers, locked)
                 .map(j -> new JarView(
                         j.well(),
                         j.apart(),

@@ -676,7 +676,9 @@ public class Palettes {
      * @param along which way a school’s order runs
      * @param locked wells that stay as they are; left out, those locked in the draft
      * @param families kept in rows as far as it goes; of the smoothest only
-     * @param wells another beginning than the draft: the paint in each well
+     * @param freeMove whether free wells may lie elsewhere; left out, only where they are one or two: else an order would be smooth by
+     *     strewing them between
+     * @param paints another beginning than the draft: the paint in each well
      * @param seconds it may take; two usually
      */
     public record WellOrderAsked(
@@ -684,7 +686,8 @@ public class Palettes {
             @OneOf(Along.class) @Nullable String along,
             @Nullable List<Integer> locked,
             @Nullable Boolean families,
-            @Nullable List<@Nullable Long> wells,
+            @Nullable Boolean freeMove,
+            @Nullable List<@Nullable Long> paints,
             @Nullable Boolean prove,
             @Nullable Double seconds) {}
 
@@ -757,11 +760,12 @@ public class Palettes {
         VersionRow draft = draft(me, id);
         Box box = box(draft);
         List<@Nullable Long> given = new ArrayList<>();
-        if (asked.wells() != null && !asked.wells().isEmpty()) {
-            if (asked.wells().size() != box.count()) {
-                throw Refusal.of("wells", "This box has " + box.count() + " wells.", "Send one entry for each.");
+        if (asked.paints() != null && !asked.paints().isEmpty()) {
+            if (asked.paints().size() != box.count()) {
+                throw Refusal.of("paints", "This box has " + box.count() + " wells.", "Send one entry for each.");
             }
-            given.addAll(asked.wells());
+            given.addAll(asked.paints());
+            own(me, given.stream().filter(Objects::nonNull).toList());
         } else {
             given.addAll(lying(me, id));
         }
@@ -793,6 +797,9 @@ public class Palettes {
             // A paint without a colour stays where it is locked; so does an empty well.
             fixed.put(w, lying.get(w) >= 0 ? lying.get(w) : Arrangement.EMPTY);
         }
+        if (!(asked.freeMove() == null ? free(given, locked).size() <= FREE_MOVE : asked.freeMove())) {
+            free(given, locked).forEach(w -> fixed.put(w, Arrangement.EMPTY));
+        }
         Differences d = coloured.differences();
         boolean families = Boolean.TRUE.equals(asked.families());
         double seconds = asked.seconds() == null ? 0 : asked.seconds();
@@ -818,6 +825,25 @@ public class Palettes {
                 coloured.guessed,
                 coloured.without,
                 said(a.roughness(), a.asGiven(), a.bound(), a.optimal(), families));
+    }
+
+    /** So many free wells are moved about for a smoother order; more stay where they are. */
+    private static final int FREE_MOVE = 2;
+
+    private static Set<Integer> free(List<@Nullable Long> given, Set<Integer> locked) {
+        return IntStream.range(0, given.size())
+                .filter(w -> given.get(w) == null && !locked.contains(w))
+                .boxed()
+                .collect(Collectors.toCollection(LinkedHashSet::new));
+    }
+
+    /** Wells that stay empty whatever the order: those locked so, and free ones where there are many. */
+    Set<Integer> staysEmpty(List<@Nullable Long> given, Set<Integer> locked) {
+        Set<Integer> empty = new LinkedHashSet<>();
+        locked.stream().filter(w -> given.get(w) == null).forEach(empty::add);
+        Set<Integer> free = free(given, locked);
+        if (free.size() > FREE_MOVE) empty.addAll(free);
+        return empty;
     }
 
     private List<Integer> familiesOf(Collector me, List<Long> paints) {

@@ -50,9 +50,6 @@ class Shots {
             b.open("/shelf/at?code=R2-8");
             b.seeText("R2·8");
             b.picture(dir.resolve("ring.png"));
-            b.open("/pigments/PB29");
-            b.seeText("alone");
-            b.picture(dir.resolve("pigment.png"));
             b.open("/makers");
             b.follow(By.xpath("//a[contains(., 'Vessanti')]"));
             b.seeText("own symbols");
@@ -83,9 +80,14 @@ class Shots {
             b.seeText("20 paints on");
             b.picture(dir.resolve("plan.png"));
             b.script("localStorage.clear()");
-            b.open("/bench/cutting");
-            b.seeText("82 cards");
-            b.picture(dir.resolve("cutting.png"));
+            b.open("/palettes");
+            b.follow(By.xpath("//a[contains(., 'The field tin')]"));
+            b.seeText("Of the last");
+            b.picture(dir.resolve("palette.png"));
+            b.open("/palettes");
+            b.follow(By.xpath("//a[contains(., 'Porcelain wheel')]"));
+            b.seeText("stand in for each other");
+            b.picture(dir.resolve("wheel.png"));
             b.open("/doubts");
             b.seeText("Rock Pool Blue");
             b.picture(dir.resolve("doubts.png"));

@@ -465,6 +465,53 @@ class StoryTest {
     }
 
     @Test
+    void aPaletteIsLaidOrderedMovedByKeysKeptPrintedAndItsPaintingsNoted() {
+        Api me = fresh();
+        me.paint("Lantern Yellow", "PY151");
+        me.paint("Signal Red", "PR254");
+        me.paint("Deep Shelter Blue", "PB29");
+        me.paint("Kelp Green", "PG18");
+        browser.open("/palettes");
+        browser.seeText("Nothing here yet");
+        browser.type("Name", "The field tin");
+        browser.type("Fill it from a find", "owned");
+        browser.press("Begin");
+        browser.seeText("4 of 18 filled");
+        browser.seeText("Roughness");
+        browser.press("Order");
+        browser.seeText("as it is");
+        browser.press("Lay it so");
+        browser.gone(By.xpath("//button[normalize-space()='Lay it so']"));
+        browser.see(By.cssSelector("[data-well='0']")).sendKeys("m");
+        browser.seeText("is taken up");
+        // What it does is said at once.
+        browser.key(Keys.ARROW_RIGHT);
+        browser.key("m");
+        browser.seeText("moved: roughness");
+        browser.press("Keep as version 1");
+        browser.type("Since", "11012026");
+        browser.type("Why", "what I have");
+        browser.press("Keep");
+        browser.seeText("version 1, since");
+        browser.press("On paper");
+        browser.press("Card for the lid");
+        browser.see(By.cssSelector("img[alt='The printed page']"));
+        browser.press("Close");
+        browser.gone(By.cssSelector("[role=dialog]"));
+        browser.follow(By.xpath("//a[normalize-space()='Paintings']"));
+        browser.seeText("Tap each well");
+        browser.type("What was painted", "A moth by the lamp");
+        browser.type("On", "11022026");
+        browser.follow(By.xpath("//button[contains(@aria-label, 'Deep Shelter Blue')]"));
+        browser.press("Note it");
+        browser.see(By.xpath("//li//*[normalize-space()='A moth by the lamp']"));
+        browser.open("/palettes/boxes");
+        browser.press("Lay them");
+        browser.seeText("have no place");
+        browser.seeText("Tin of 18 half pans");
+    }
+
+    @Test
     void theViewIsInTheAddressSoThatBackAndLinksWork() {
         signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.open("/collection?find=pb29+single&order=name");

@@ -1,0 +1,383 @@
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, expect, test, vi } from "vitest";
+import { open, refused, server } from "../../test/page";
+import { BoxesPage } from "./BoxesPage";
+import { measured, TIN } from "./BoxMeasure";
+import { DroppedPage } from "./DroppedPage";
+import { PaintingsPage } from "./PaintingsPage";
+import { PalettePage } from "./PalettePage";
+import { PalettesPage } from "./PalettesPage";
+import { neighbour, type Well } from "./usePalette";
+import { VersionsPage } from "./VersionsPage";
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const paint = (id: number, name: string) => ({
+  id,
+  accession: `M-000${id}`,
+  name,
+  maker: "Kelpwick",
+  recipe: ["PB29"],
+  standing: "OWNED",
+  strip: { stops: ["#112233", "#ccddee"], measured: true, grain: 0 },
+  voices: [],
+  painted: true,
+  lost: false,
+  version: 1,
+});
+const YELLOW = paint(1, "Lantern Yellow");
+const BLUE = paint(2, "Kelp Blue");
+
+const well = (n: number, p?: typeof YELLOW, locked = false) => ({
+  well: n,
+  x: (n % 2) * 20,
+  y: Math.floor(n / 2) * 20,
+  width: 19,
+  height: 19,
+  paint: p,
+  name: p?.name,
+  squeezed: false,
+  locked,
+  apart: p ? 12 : 0,
+});
+
+const NOTHING = { in: [], out: [], moved: [], refilled: [], left: [], said: "nothing changed" };
+
+const TIN_OF_FOUR = {
+  id: 7,
+  name: "The tin",
+  note: "",
+  row: 1,
+  boxWords: "2 × 2 wells",
+  shape: { kind: "ROWS", width: 39, height: 39, rows: [2, 2], between: 1 },
+  round: false,
+  wells: [well(0, YELLOW), well(1), well(2, BLUE), well(3, undefined, true)],
+  filled: 2,
+  version: 5,
+  newest: 1,
+  since: "2026-01-02",
+  changes: NOTHING,
+  versions: [
+    {
+      number: 1,
+      since: "2026-01-02",
+      why: "the first",
+      box: "2 × 2 wells",
+      said: "2 wells filled",
+      wells: [
+        { well: 0, paint: 1, name: "Lantern Yellow", colour: "#ffcc00" },
+        { well: 2, name: "Old Crimson" },
+      ],
+      left: [],
+    },
+  ],
+  roughness: 31,
+  notes: [],
+};
+
+const JUDGED = {
+  flow: {
+    roughness: 31,
+    bound: 20,
+    guessed: 0,
+    without: 0,
+    said: "Roughness 31; none can be under 20.",
+    jar: { well: 2, apart: 31, better: 1, saved: 4, said: "Well 3 jars: ΔE 31 from its neighbours." },
+  },
+  lacks: [{ said: "No cool red.", filling: [paint(9, "Sea Rose")] }],
+  twice: [],
+  uses: [],
+  paintings: 0,
+  usesSaid: "No painting is noted yet: nothing is said of what is used.",
+  review: { due: false, proposals: [], said: "" },
+};
+
+const answers = (more: Record<string, unknown> = {}) => ({
+  "GET /api/palettes/7": TIN_OF_FOUR,
+  "GET /api/palettes/7/judged": JUDGED,
+  "GET /api/schools": { schools: [] },
+  "GET /api/paints": { paints: [paint(9, "Sea Rose")], understood: [], total: 1, troubles: [], ways: [] },
+  "GET /api/paints/1": { holdings: [] },
+  "GET /api/paints/2": { holdings: [] },
+  "PUT /api/palettes/7/draft": TIN_OF_FOUR,
+  ...more,
+});
+
+test("the box is drawn with every well named, and says how it flows and what it lacks", async () => {
+  server(answers());
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  const box = await screen.findByRole("group", { name: "The tin, 2 × 2 wells" });
+  expect(within(box).getByRole("button", { name: /^Well\s*1 Lantern Yellow/ })).toBeTruthy();
+  expect(within(box).getByRole("button", { name: /^Well\s*4 free.*locked/ })).toBeTruthy();
+  expect(await screen.findByText("Roughness 31; none can be under 20.")).toBeTruthy();
+  expect(screen.getByText("No cool red.", { exact: false })).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Sea Rose" }).getAttribute("href")).toBe("/paints/9");
+});
+
+test("a paint is moved by keys alone: taken up, carried, laid down in exchange", async () => {
+  const asked = server(answers());
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  const first = await screen.findByRole("button", { name: /^Well\s*1 / });
+  first.focus();
+  await userEvent.keyboard("m");
+  expect(await screen.findByText(/Lantern Yellow is taken up/)).toBeTruthy();
+  await userEvent.keyboard("{ArrowDown}");
+  expect(document.activeElement?.getAttribute("data-well")).toBe("2");
+  await userEvent.keyboard("m");
+  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true));
+  expect(asked.find((a) => a.method === "PUT")?.body).toEqual({
+    version: 5,
+    wells: [
+      { well: 0, paint: 2, squeezed: false },
+      { well: 2, paint: 1, squeezed: false },
+    ],
+  });
+});
+
+test("tap the well, then the paint", async () => {
+  const asked = server(answers());
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  await userEvent.click(await screen.findByRole("button", { name: /^Well\s*2 free/ }));
+  const panel = await screen.findByRole("region", { name: "Well 2" });
+  await userEvent.click(await within(panel).findByRole("button", { name: /Sea Rose/ }));
+  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true));
+  const body = asked.find((a) => a.method === "PUT")?.body as { wells: { well: number; paint: number }[] };
+  expect(body.wells.map((w) => [w.well, w.paint])).toEqual([
+    [0, 1],
+    [1, 9],
+    [2, 2],
+  ]);
+});
+
+test("an order is shown before it is taken, and the proof can be stopped", async () => {
+  const first = {
+    wells: [2, 1, null, null],
+    roughness: 25,
+    roughnessAsGiven: 31,
+    bound: 20,
+    optimal: false,
+    guessed: [],
+    without: [],
+    said: "Roughness 25; as it is, 31. No order can be under 20.",
+  };
+  let given = 0;
+  const asked = server(
+    answers({
+      "POST /api/palettes/7/order": () => (given++ === 0 ? first : new Promise(() => undefined)),
+    }),
+  );
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  await userEvent.click(await screen.findByRole("button", { name: "Order" }));
+  expect(await screen.findByText(/Roughness 25; as it is, 31/)).toBeTruthy();
+  expect(screen.getByRole("button", { name: /^Well\s*1 Kelp Blue/ })).toBeTruthy();
+  await userEvent.click(await screen.findByRole("button", { name: "Stop" }));
+  expect(screen.queryByText("Looking whether any is smoother")).toBeNull();
+  await userEvent.click(screen.getByRole("button", { name: "Lay it so" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true));
+  const body = asked.find((a) => a.method === "PUT")?.body as { wells: unknown[] };
+  expect(body.wells).toHaveLength(2);
+});
+
+test("a change in another window is said, and nothing is lost", async () => {
+  server(answers({ "PUT /api/palettes/7/draft": () => refused("It was changed in another window.", 409) }));
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  (await screen.findByRole("button", { name: /^Well\s*1 / })).focus();
+  await userEvent.keyboard("x");
+  expect(await screen.findByText("It was changed in another window.")).toBeTruthy();
+  expect(screen.getByRole("button", { name: /^Well\s*1 Lantern Yellow/ })).toBeTruthy();
+});
+
+test("a draft is kept with a day, a word why, and why each paint left", async () => {
+  const changed = {
+    ...TIN_OF_FOUR,
+    changes: {
+      ...NOTHING,
+      out: [{ paint: 4, name: "Old Crimson", from: 3, to: -1 }],
+      said: "out: Old Crimson",
+    },
+  };
+  const asked = server(
+    answers({ "GET /api/palettes/7": changed, "POST /api/palettes/7/versions": TIN_OF_FOUR }),
+  );
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  await userEvent.click(await screen.findByRole("button", { name: "Keep as version 2" }));
+  await userEvent.type(screen.getByLabelText("Why"), "it went pink");
+  await userEvent.selectOptions(screen.getByLabelText("Why Old Crimson left"), "FUGITIVE");
+  await userEvent.click(screen.getByRole("button", { name: "Keep" }));
+  await waitFor(() => expect(asked.some((a) => a.path.endsWith("/versions"))).toBe(true));
+  expect(asked.find((a) => a.path.endsWith("/versions"))?.body).toMatchObject({
+    why: "it went pink",
+    version: 5,
+    left: [{ paint: 4, why: "FUGITIVE" }],
+  });
+});
+
+test("an empty screen says what to do, and a palette begins in a box measured in five numbers", async () => {
+  const asked = server({
+    "GET /api/palettes": { palettes: [] },
+    "GET /api/boxes": { boxes: [], starts: [], sizes: [] },
+    "POST /api/palettes": { ...TIN_OF_FOUR },
+  });
+  open(<PalettesPage />, "/palettes", "/palettes");
+  expect(await screen.findByText(/Nothing here yet/)).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("Name"), "Studio");
+  await userEvent.selectOptions(screen.getByLabelText("Box"), "measure:");
+  const rows = screen.getByLabelText("Rows");
+  await userEvent.clear(rows);
+  await userEvent.type(rows, "6 6 5");
+  await userEvent.click(screen.getByRole("button", { name: "Begin" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "POST")).toBe(true));
+  expect(asked.find((a) => a.method === "POST")?.body).toMatchObject({
+    name: "Studio",
+    shape: { kind: "ROWS", width: 117, height: 60, rows: [6, 6, 5], between: 1 },
+  });
+});
+
+test("which box takes two sets laid together is drawn and said", async () => {
+  const asked = server({
+    "GET /api/boxes": { boxes: [], starts: [], sizes: [{ form: "HALF_PAN", width: 16, height: 19 }] },
+    "POST /api/boxes/lay": {
+      sorts: [{ sort: "0", words: "half pan", width: 16, height: 19, count: 24 }],
+      boxes: [
+        {
+          box: 1,
+          name: "Studio box",
+          width: 236,
+          height: 80,
+          fits: false,
+          said: "1 has no place. All of them together are larger than the box.",
+          pans: [{ sort: "0", box: { x: 0, y: 0, width: 16, height: 19 } }],
+          left: [{ sort: "0", count: 1 }],
+          bare: 12,
+        },
+      ],
+    },
+  });
+  open(<BoxesPage />, "/palettes/boxes", "/palettes/boxes");
+  await userEvent.click(await screen.findByRole("button", { name: "Lay them" }));
+  expect(await screen.findByText(/larger than the box/)).toBeTruthy();
+  expect(screen.getByText(/left over: 1 half pan/)).toBeTruthy();
+  expect(asked.find((a) => a.method === "POST")?.body).toEqual({
+    between: 0,
+    pans: [
+      { form: "HALF_PAN", count: 24 },
+      { form: "HALF_PAN", count: 12 },
+    ],
+  });
+});
+
+test("a painting is a tap on each well, and two taps repeat the last", async () => {
+  const asked = server(
+    answers({
+      "GET /api/palettes/7/paintings": {
+        paintings: [
+          {
+            id: 3,
+            title: "Moth",
+            on: "2026-02-03",
+            note: "",
+            paints: [{ paint: BLUE, taps: 2 }],
+            version: 1,
+          },
+        ],
+      },
+      "POST /api/palettes/7/paintings": { paintings: [] },
+    }),
+  );
+  open(<PaintingsPage />, "/palettes/:palette/paintings", "/palettes/7/paintings");
+  await userEvent.click(await screen.findByRole("button", { name: "As the last: 1 well" }));
+  await userEvent.click(screen.getByRole("button", { name: "1 Lantern Yellow" }));
+  await userEvent.click(screen.getByRole("button", { name: "One less of Kelp Blue" }));
+  await userEvent.click(screen.getByRole("button", { name: "Note it" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "POST")).toBe(true));
+  expect(asked.find((a) => a.method === "POST")?.body).toMatchObject({
+    paints: [
+      { paint: 2, taps: 1 },
+      { paint: 1, taps: 1 },
+    ],
+  });
+});
+
+test("what is in doubt is chosen by hand, and one paint of two squares is not kept", async () => {
+  const match = (square: number, p: typeof YELLOW, sure: boolean) => ({
+    square,
+    colour: "#112233",
+    tint: "#ccddee",
+    paint: p,
+    well: p.id === 1 ? 0 : 2,
+    deltaE: 1,
+    sure,
+    mayBeExchangedWith: [],
+    reason: sure ? "ΔE 1.0 from it." : "It may be Lantern Yellow as well.",
+  });
+  const asked = server(
+    answers({
+      "GET /api/readings/12": { reading: 12, state: "PROPOSED", progress: 1 },
+      "GET /api/palettes/7/dropped/12": {
+        matches: [match(0, YELLOW, true), match(1, BLUE, false)],
+        sure: 1,
+        missing: [],
+        guessed: [],
+        without: [],
+        shape: {},
+        over: false,
+      },
+      "POST /api/palettes/7/dropped/12": {},
+    }),
+  );
+  open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped?reading=12");
+  expect(await screen.findByText("1 of 2 swatches sure.", { exact: false })).toBeTruthy();
+  const choice = screen.getByLabelText("Square 2 is");
+  await userEvent.selectOptions(choice, "1");
+  expect(screen.getByText("Lantern Yellow is said of two squares.")).toBeTruthy();
+  const keep = screen.getByRole("button", { name: /They are back/ }) as HTMLButtonElement;
+  expect(keep.disabled).toBe(true);
+  await userEvent.selectOptions(choice, "2");
+  await userEvent.click(keep);
+  await waitFor(() => expect(asked.some((a) => a.method === "POST")).toBe(true));
+  expect(asked.find((a) => a.method === "POST")?.body).toEqual({
+    pans: [
+      { square: 0, paint: 1 },
+      { square: 1, paint: 2 },
+    ],
+  });
+});
+
+test("two versions lie side by side with why a paint left", async () => {
+  server(
+    answers({
+      "GET /api/palettes/7/changes": {
+        ...NOTHING,
+        out: [{ paint: 4, name: "Old Crimson", from: 3, to: -1 }],
+        left: [{ paint: 4, name: "Old Crimson", why: "FUGITIVE" }],
+        said: "out: Old Crimson",
+      },
+    }),
+  );
+  open(<VersionsPage />, "/palettes/:palette/versions", "/palettes/7/versions?from=1&to=0");
+  expect(await screen.findByText("from well 4: it fades")).toBeTruthy();
+  expect(screen.getByRole("region", { name: "The past of every well" })).toBeTruthy();
+});
+
+test("arrows find the well beside, above and below, and stay where there is none", () => {
+  const wells = [0, 1, 2, 3].map((n) => well(n)) as unknown as Well[];
+  expect(neighbour(wells, 0, "ArrowRight")).toBe(1);
+  expect(neighbour(wells, 0, "ArrowDown")).toBe(2);
+  expect(neighbour(wells, 3, "ArrowUp")).toBe(1);
+  expect(neighbour(wells, 3, "ArrowRight")).toBe(3);
+});
+
+test("a ring is measured in five numbers too", () => {
+  expect(measured({ ...TIN, kind: "RING", width: 300, height: 300 })).toEqual({
+    kind: "RING",
+    width: 300,
+    height: 300,
+    ring: 24,
+    outside: 8,
+    well: 26,
+  });
+});
