@@ -22,6 +22,9 @@ const ALONG = [
   ["WHEEL", "round the middle"],
 ] as const;
 
+/** So soon an order is shown; it is looked for on from there. */
+const SHOWN_IN = 0.5;
+
 /** So long the proof that none is smoother is looked for; it can be stopped. */
 const PROVED_IN = 12;
 
@@ -44,7 +47,7 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
     setProblem(null);
     setProving(null);
     try {
-      const first = await order({ how, along, families, freeMove, prove: false });
+      const first = await order({ how, along, families, freeMove, prove: false, seconds: SHOWN_IN });
       if (asked.current !== now) return;
       show(first);
       if (how !== "SMOOTHEST" || families || first.optimal) return;

@@ -6,8 +6,8 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.Random;
 import java.util.Set;
+import java.util.SplittableRandom;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import molvet.core.measure.Refusal;
@@ -29,10 +29,21 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
     /** A well that stays empty. */
     public static final int EMPTY = -1;
     /** Exchanges tried for each well, and how often it is begun anew. */
-    private static final int STEPS_A_WELL = 60_000;
+    private static final int STEPS_A_WELL = 250_000;
 
-    private static final int MOST_STEPS = 3_000_000;
-    private static final int STARTS = 4;
+    private static final int MOST_STEPS = 16_000_000;
+    private static final int STARTS = 10;
+    /** A larger box wants one slow cooling rather than many quick ones, after a quick one for those who cannot wait. */
+    private static final int SMALL = 24;
+
+    private static final double[] OF_LARGE = {0.2, 0.8};
+    /** Where a large box is begun to be cooled, as a share of the mean difference, and where that ends, of the beginning. */
+    private static final double WARM = 0.22;
+
+    private static final double LUKEWARM = 0.33;
+    /** Of fewer wells than these fewer exchanges for each do. */
+    private static final double MANY = 18;
+
     private static final double HAIR = 1e-9;
     /** What it costs, in ΔE00, that a family lies in one row more than it must. */
     private static final double OUT_OF_ROW = 60;
@@ -113,11 +124,13 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
         int[] best = search.start(asked.given);
         double least = search.cost(best);
         if (search.free.length > 1) {
-            int steps = (int) Math.max(1000, effort * Math.min(MOST_STEPS, (long) STEPS_A_WELL * all));
-            Random random = new Random(all * 1009L + n);
-            for (int s = 0; s < STARTS && goOn.getAsBoolean(); s++) {
-                int[] found =
-                        search.anneal(s == 0 ? best : search.shuffled(best, random), steps / STARTS, random, goOn);
+            double each = STEPS_A_WELL * Math.min(1, all / MANY);
+            int steps = (int) Math.max(1000, effort * Math.min(MOST_STEPS, each * all));
+            SplittableRandom random = new SplittableRandom(all * 1009L + n);
+            int starts = all <= SMALL ? STARTS : OF_LARGE.length;
+            for (int s = 0; s < starts && goOn.getAsBoolean(); s++) {
+                int share = all <= SMALL ? steps / STARTS : (int) (steps * OF_LARGE[s]);
+                int[] found = search.anneal(s == 0 ? best : search.shuffled(best, random), share, random, goOn);
                 double cost = search.cost(found);
                 if (cost < least - HAIR) {
                     least = cost;
@@ -312,7 +325,7 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
             return at;
         }
 
-        int[] shuffled(int[] from, Random random) {
+        int[] shuffled(int[] from, SplittableRandom random) {
             int[] at = from.clone();
             for (int i = free.length - 1; i > 0; i--) swap(at, free[i], free[random.nextInt(i + 1)]);
             return at;
@@ -360,13 +373,14 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
             return by;
         }
 
-        int[] anneal(int[] from, int steps, Random random, BooleanSupplier goOn) {
+        int[] anneal(int[] from, int steps, SplittableRandom random, BooleanSupplier goOn) {
             int[] at = from.clone();
             double cost = cost(at);
             int[] best = at.clone();
             double least = cost;
-            double hot = Math.max(1, cost / Math.max(1, at.length)) / 2;
-            double cold = hot / 200;
+            boolean small = at.length <= SMALL;
+            double hot = small ? Math.max(1, cost / Math.max(1, at.length)) / 2 : Math.max(1, WARM * mean());
+            double cold = small ? hot / 200 : LUKEWARM * hot;
             double heat = hot;
             double cooling = Math.pow(cold / hot, 1.0 / steps);
             for (int step = 0; step < steps; step++, heat *= cooling) {
@@ -384,6 +398,13 @@ public record Arrangement(List<Integer> wells, double roughness, double asGiven,
                 }
             }
             return downhill(best);
+        }
+
+        /** Of all differences between two colours. */
+        private double mean() {
+            double sum = 0;
+            for (int i = 0; i < colours; i++) for (int j = 0; j < i; j++) sum += d[i][j];
+            return colours < 2 ? 0 : 2 * sum / (colours * (colours - 1.0));
         }
 
         /** Until no exchange of two makes it smoother. */
