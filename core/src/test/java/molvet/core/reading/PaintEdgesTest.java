@@ -1,6 +1,7 @@
 package molvet.core.reading;
 
 import static org.assertj.core.api.Assertions.assertThat;
+import static org.assertj.core.api.Assertions.within;
 
 import java.util.List;
 import java.util.Random;
@@ -97,5 +98,26 @@ class PaintEdgesTest {
     void barePaperHasNoEdges() {
         draw((x, y, c) -> 0.9 - 0.2 * y / HEIGHT);
         assertThat(PaintEdges.in(new Light(WIDTH, HEIGHT, rgb, SAME))).isEmpty();
+    }
+
+    /** Twelve swatches on a scrap, in three rows that are not quite level: numbered as one reads. */
+    @Test
+    void everySwatchOfAScrapIsFoundInTheOrderOfReading() {
+        draw((x, y, c) -> {
+            for (int i = 0; i < 12; i++) {
+                double left = 60 + 210 * (i % 4) + 5 * (i / 4);
+                double top = 60 + 180 * (i / 4) + 9 * (i % 4);
+                if (x > left && x < left + 130 && y > top && y < top + 80) {
+                    return 0.9 * (c == i % 3 ? 0.75 : 0.2 + 0.5 * (x - left) / 130);
+                }
+            }
+            return 0.9;
+        });
+        List<List<PageMap.Point>> all = PaintEdges.all(new Light(WIDTH, HEIGHT, rgb, SAME));
+        assertThat(all).hasSize(12);
+        for (int i = 0; i < 12; i++) {
+            assertThat(all.get(i).get(0).x()).isCloseTo(60 + 210 * (i % 4) + 5 * (i / 4), within(10.0));
+            assertThat(all.get(i).get(0).y()).isCloseTo(60 + 180 * (i / 4) + 9 * (i % 4), within(10.0));
+        }
     }
 }

@@ -6,6 +6,7 @@ import java.math.BigDecimal;
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -54,6 +55,7 @@ class FindOracleTest {
                 .forEach(p -> pages.add(demo.get("/api/paints/" + p.get("id").asLong())
                         .must(200)
                         .json()));
+        paintings();
         recipes();
         voices();
         eye();
@@ -218,13 +220,31 @@ class FindOracleTest {
                 / Double.parseDouble(h.get("volume").asString().replace(" ml", "")));
     }
 
+    /** Days of paintings, by paint. */
+    private static final Map<Long, List<String>> PAINTED_WITH = new HashMap<>();
+
+    private static void paintings() {
+        demo.get("/api/palettes")
+                .json()
+                .get("palettes")
+                .forEach(palette -> demo.get(
+                                "/api/palettes/" + palette.get("id").asLong() + "/paintings")
+                        .json()
+                        .get("paintings")
+                        .forEach(painting -> painting.get("paints")
+                                .forEach(used -> PAINTED_WITH
+                                        .computeIfAbsent(used.at("/paint/id").asLong(), k -> new ArrayList<>())
+                                        .add(painting.get("on").asString()))));
+    }
+
     private static String lastUse(JsonNode p) {
         return Stream.of(
                         p.get("observations").valueStream().map(o -> o.get("on").asString()),
                         p.get("swatches")
                                 .valueStream()
                                 .map(s -> s.path("paintedOn").asString("")),
-                        holdings(p).map(h -> h.path("cameOn").asString("")))
+                        holdings(p).map(h -> h.path("cameOn").asString("")),
+                        PAINTED_WITH.getOrDefault(p.get("id").asLong(), List.of()).stream())
                 .flatMap(s -> s)
                 .max(String::compareTo)
                 .orElse("");
