@@ -2,12 +2,14 @@ import { useQuery } from "@tanstack/react-query";
 import { type ChangeEvent, useState } from "react";
 import { Link, useParams, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { asForm } from "../../api/form";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
 import { MarkedScrap } from "./MarkedScrap";
+import { NoPalette } from "./NoPalette";
 import { type Palette, usePalette } from "./usePalette";
 
 /** Pans that fell out: swatched in any order, read, and matched with what the palette held. */
@@ -15,13 +17,7 @@ export function DroppedPage() {
   const id = Number(useParams().palette);
   const [params] = useSearchParams();
   const query = usePalette(id);
-  if (query.isError) {
-    return (
-      <Page title="No such palette">
-        <ProblemNote problem={query.error as Problem} />
-      </Page>
-    );
-  }
+  if (query.isError) return <NoPalette problem={query.error as Problem} />;
   if (!query.data) return <Page title="…">{null}</Page>;
   const scan = Number(params.get("reading"));
   return (
@@ -60,14 +56,11 @@ function Begin({ palette }: { palette: Palette }) {
   );
   const send = useAct(
     (file: File, headers) => {
-      const body = new FormData();
-      body.append("picture", file);
       return data(
         client.POST("/api/readings", {
           headers,
           params: { query: { chart } },
-          body: body as never,
-          bodySerializer: (b) => b as never,
+          ...asForm("picture", file),
         }),
       );
     },

@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { ProblemNote } from "../../ui/ProblemNote";
 import { words } from "../../ui/words";
 import type { Palette } from "./usePalette";
 
@@ -13,11 +14,13 @@ type Props = {
 
 /** How it flows, what it lacks and has twice, what of it is used. */
 export function Judged({ palette, roughness, onWell }: Props) {
-  const judged = useQuery({
+  const query = useQuery({
     queryKey: ["palette", palette.id, "judged"],
     queryFn: () =>
       data(client.GET("/api/palettes/{palette}/judged", { params: { path: { palette: palette.id } } })),
-  }).data;
+  });
+  const judged = query.data;
+  if (query.isError) return <ProblemNote problem={query.error as Problem} />;
   if (!judged) return <p className="quiet">Looking at it …</p>;
   const { flow } = judged;
   return (

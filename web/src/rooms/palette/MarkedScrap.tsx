@@ -1,5 +1,6 @@
 import { type ChangeEvent, type PointerEvent, useRef, useState } from "react";
 import { client, data, type Schemas } from "../../api/client";
+import { asForm } from "../../api/form";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { Matched } from "./DroppedPage";
@@ -13,14 +14,11 @@ export function MarkedScrap({ palette }: { palette: Palette }) {
   const path = { palette: palette.id };
   const send = useAct(
     (file: File, headers) => {
-      const body = new FormData();
-      body.append("picture", file);
       return data(
         client.POST("/api/palettes/{palette}/dropped/pictures", {
           headers,
           params: { path },
-          body: body as never,
-          bodySerializer: (b) => b as never,
+          ...asForm("picture", file),
         }),
       );
     },

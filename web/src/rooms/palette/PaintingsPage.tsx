@@ -2,11 +2,13 @@ import { useQuery } from "@tanstack/react-query";
 import { type ChangeEvent, useState } from "react";
 import { Link, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { asForm } from "../../api/form";
 import { dayInWords, localDay } from "../../ui/dates";
 import { Field, TextField } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
+import { NoPalette } from "./NoPalette";
 import { Pan } from "./Pan";
 import { type Palette, usePalette } from "./usePalette";
 
@@ -19,13 +21,7 @@ export function PaintingsPage() {
     queryFn: () =>
       data(client.GET("/api/palettes/{palette}/paintings", { params: { path: { palette: id } } })),
   });
-  if (query.isError) {
-    return (
-      <Page title="No such palette">
-        <ProblemNote problem={query.error as Problem} />
-      </Page>
-    );
-  }
+  if (query.isError) return <NoPalette problem={query.error as Problem} />;
   if (!query.data) return <Page title="…">{null}</Page>;
   const paintings = list.data?.paintings ?? [];
   return (
@@ -158,14 +154,11 @@ function Noted({ painting: p }: { painting: Schemas["PaintingView"] }) {
     data(client.DELETE("/api/paintings/{painting}", { headers, params: { path: { painting: p.id } } })),
   );
   const picture = useAct((file: File, headers) => {
-    const body = new FormData();
-    body.append("picture", file);
     return data(
       client.POST("/api/paintings/{painting}/picture", {
         headers,
         params: { path: { painting: p.id } },
-        body: body as never,
-        bodySerializer: (b) => b as never,
+        ...asForm("picture", file),
       }),
     );
   });

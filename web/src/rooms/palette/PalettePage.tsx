@@ -13,6 +13,7 @@ import { BoxDrawing } from "./BoxDrawing";
 import { FillFrom } from "./FillFrom";
 import { Judged } from "./Judged";
 import { KeepVersion } from "./KeepVersion";
+import { NoPalette } from "./NoPalette";
 import { Order } from "./Order";
 import { Paper } from "./Paper";
 import { Rebox } from "./Rebox";
@@ -23,13 +24,7 @@ import { WellPanel } from "./WellPanel";
 export function PalettePage() {
   const id = Number(useParams().palette);
   const query = usePalette(id);
-  if (query.isError) {
-    return (
-      <Page title="No such palette">
-        <ProblemNote problem={query.error as Problem} />
-      </Page>
-    );
-  }
+  if (query.isError) return <NoPalette problem={query.error as Problem} />;
   if (!query.data) return <Page title="…">{null}</Page>;
   return <Open key={id} palette={query.data} />;
 }

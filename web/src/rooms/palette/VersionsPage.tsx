@@ -8,6 +8,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { why } from "./KeepVersion";
+import { NoPalette } from "./NoPalette";
 import { type Palette, usePalette } from "./usePalette";
 
 /** Any two versions side by side, and the past of every well. */
@@ -15,13 +16,7 @@ export function VersionsPage() {
   const id = Number(useParams().palette);
   const query = usePalette(id);
   const palette = query.data;
-  if (query.isError) {
-    return (
-      <Page title="No such palette">
-        <ProblemNote problem={query.error as Problem} />
-      </Page>
-    );
-  }
+  if (query.isError) return <NoPalette problem={query.error as Problem} />;
   if (!palette) return <Page title="…">{null}</Page>;
   return (
     <Page

@@ -381,3 +381,59 @@ test("a ring is measured in five numbers too", () => {
     well: 26,
   });
 });
+
+test("a database that is away is said, and is no missing palette", async () => {
+  const away = () =>
+    new Response(
+      JSON.stringify({
+        type: "molvet:database-away",
+        title: "Away",
+        status: 503,
+        detail: "The database does not answer.",
+      }),
+      { status: 503, headers: { "Content-Type": "application/problem+json" } },
+    );
+  server({ "GET /api/palettes/7": away });
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  expect(await screen.findByText("The database does not answer.")).toBeTruthy();
+  expect(screen.queryByText("No such palette")).toBeNull();
+});
+
+test("what cannot be judged now says so beside the box, which stays", async () => {
+  server(answers({ "GET /api/palettes/7/judged": () => refused("It cannot be judged now.") }));
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  expect(await screen.findByText("It cannot be judged now.")).toBeTruthy();
+  expect(screen.getByRole("button", { name: /^Well\s*1 Lantern Yellow/ })).toBeTruthy();
+});
+
+test("a palette that is not there says so", async () => {
+  server({ "GET /api/palettes/7": () => refused("There is no palette 7 in your collection.", 404) });
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  expect(await screen.findByRole("heading", { name: "No such palette" })).toBeTruthy();
+});
+
+test("a lock is sent with the draft, and what lies in it stays", async () => {
+  const asked = server(answers());
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  (await screen.findByRole("button", { name: /^Well\s*1 / })).focus();
+  await userEvent.keyboard("l");
+  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true));
+  expect(asked.find((a) => a.method === "PUT")?.body).toMatchObject({ locked: [0, 3] });
+});
+
+test("a card for the lid is planned with its marks, and shown as it will be printed", async () => {
+  const asked = server(answers({ "POST /api/palettes/7/card": { chart: 44 } }));
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  await userEvent.click(await screen.findByRole("button", { name: "On paper" }));
+  await userEvent.click(screen.getByLabelText("A gap for a protecting film"));
+  await userEvent.click(screen.getByRole("button", { name: "Card for the lid" }));
+  expect((await screen.findByAltText("The printed page")).getAttribute("src")).toContain(
+    "/api/charts/44.png",
+  );
+  expect(asked.find((a) => a.method === "POST")?.body).toEqual({
+    size: "LID",
+    film: true,
+    marks: true,
+    opacityLine: false,
+  });
+});

@@ -4,11 +4,13 @@ import java.math.BigDecimal;
 import java.math.RoundingMode;
 
 /** Lengths as a person reads them off a ruler. */
-final class Mm {
+public final class Mm {
     private Mm() {}
 
     /** To a tenth of a millimetre, without a nought behind the point. */
-    static String of(double mm) {
+    public static String of(double mm) {
+        // What is no length is named in a refusal as it is.
+        if (!Double.isFinite(mm)) return String.valueOf(mm);
         return new BigDecimal(mm)
                 .setScale(1, RoundingMode.HALF_UP)
                 .stripTrailingZeros()

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.stream.IntStream;
+import molvet.core.chart.Mm;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 
@@ -47,11 +48,11 @@ public record Box(
         if (!(width >= 20 && width <= 2000 && height >= 20 && height <= 2000)) {
             throw Refusal.of(
                     "width",
-                    "A box of " + mm(width) + " × " + mm(height) + " mm inside is not made.",
+                    "A box of " + Mm.of(width) + " × " + Mm.of(height) + " mm inside is not made.",
                     "Measure the inside in mm: between 20 and 2000.");
         }
         if (!(between >= 0 && between <= 100)) {
-            throw Refusal.of("between", mm(between) + " mm between wells cannot be.", "Between 0 and 100 mm.");
+            throw Refusal.of("between", Mm.of(between) + " mm between wells cannot be.", "Between 0 and 100 mm.");
         }
         int count = kind == Kind.ROWS
                 ? rows.stream().mapToInt(r -> Math.max(0, r)).sum()
@@ -80,7 +81,7 @@ public record Box(
         if (Math.min(tall, wide) < LEAST_WELL) {
             throw Refusal.of(
                     "rows",
-                    "The wells would be " + mm(Math.max(0, Math.min(tall, wide))) + " mm small.",
+                    "The wells would be " + Mm.of(Math.max(0, Math.min(tall, wide))) + " mm small.",
                     "Fewer wells, or a larger inside.");
         }
     }
@@ -93,8 +94,8 @@ public record Box(
         if (!(well >= LEAST_WELL) || radius < well || 2 * radius * Math.sin(Math.PI / ring) < well - HAIR) {
             throw Refusal.of(
                     "well",
-                    ring + " wells of " + mm(well) + " mm do not go round a plate of " + mm(Math.min(width, height))
-                            + ".",
+                    ring + " wells of " + Mm.of(well) + " mm do not go round a plate of "
+                            + Mm.of(Math.min(width, height)) + ".",
                     "Smaller wells, or fewer.");
         }
         List<Rect> all = ringWells(width, height, ring, outside, well);
@@ -107,7 +108,7 @@ public record Box(
             if (!clear) {
                 throw Refusal.of(
                         "outside",
-                        outside + " wells of " + mm(well) + " mm do not go into the corners outside the ring.",
+                        outside + " wells of " + Mm.of(well) + " mm do not go into the corners outside the ring.",
                         "Smaller wells, or fewer outside.");
             }
         }
@@ -289,11 +290,6 @@ public record Box(
         boolean across = level > BELOW * Math.min(one.height(), other.height())
                 && -common < Math.min(one.width(), other.width()) / 2;
         return below != across;
-    }
-
-    static String mm(double v) {
-        double r = Math.rint(v * 10) / 10;
-        return r == Math.rint(r) ? String.valueOf((long) r) : String.valueOf(r);
     }
 
     /** In a few words, such as “3 × 6 wells” or “24 round, 8 outside”. */

@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import molvet.core.chart.Laid;
+import molvet.core.chart.Mm;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.SheetSize;
 import molvet.core.measure.Rect;
@@ -42,7 +43,7 @@ public record LidCard(SheetSize paper, Laid laid, double scale) {
                 .findFirst()
                 .orElseThrow(() -> Refusal.of(
                         "box",
-                        "A card of " + Box.mm(box.width()) + " × " + Box.mm(box.height())
+                        "A card of " + Mm.of(box.width()) + " × " + Mm.of(box.height())
                                 + " mm goes onto no sheet up to A3.",
                         "Print the large chart instead, which is made smaller to fit."));
     }

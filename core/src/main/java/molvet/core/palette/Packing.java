@@ -7,6 +7,7 @@ import java.util.Random;
 import java.util.TreeSet;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
+import molvet.core.chart.Mm;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 
@@ -36,7 +37,7 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
             if (!(width >= LEAST && height >= LEAST && width <= MOST && height <= MOST)) {
                 throw Refusal.of(
                         "pans",
-                        "A pan of " + mm(width) + " × " + mm(height) + " mm is not made.",
+                        "A pan of " + Mm.of(width) + " × " + Mm.of(height) + " mm is not made.",
                         "A half pan is 16 × 19.");
             }
             if (count < 0 || count > MOST_PANS) {
@@ -79,10 +80,6 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
         };
     }
 
-    private static String mm(double v) {
-        return v == Math.rint(v) ? String.valueOf((long) v) : String.valueOf(v);
-    }
-
     /** @see #of(double, double, double, List, BooleanSupplier) */
     public static Packing of(double width, double height, double between, List<Pans> pans) {
         return of(width, height, between, pans, () -> true);
@@ -96,10 +93,12 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
     public static Packing of(double width, double height, double between, List<Pans> pans, BooleanSupplier goOn) {
         if (!(width >= LEAST && height >= LEAST && width <= MOST && height <= MOST)) {
             throw Refusal.of(
-                    "inside", "A box of " + mm(width) + " × " + mm(height) + " mm is not made.", "Measure in mm.");
+                    "inside",
+                    "A box of " + Mm.of(width) + " × " + Mm.of(height) + " mm is not made.",
+                    "Measure in mm.");
         }
         if (!(between >= 0 && between <= 100)) {
-            throw Refusal.of("between", mm(between) + " mm between pans cannot be.", "Between 0 and 100.");
+            throw Refusal.of("between", Mm.of(between) + " mm between pans cannot be.", "Between 0 and 100.");
         }
         int all = pans.stream().mapToInt(Pans::count).sum();
         if (all > MOST_PANS) {

@@ -1,8 +1,12 @@
 package molvet.core.palette;
 
+import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Stream;
+import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 
@@ -45,8 +49,16 @@ public final class PaletteTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(
-                    MENU, IN_NONE, "in no palette", "not in a palette", "not in any palette", "in none of my palettes"),
-            TermKind.plain(MENU, IN_ONE, "in a palette", "in any palette", "in some palette"),
+                    MENU,
+                    IN_NONE,
+                    "in no palette",
+                    "not in a palette",
+                    "not in any palette",
+                    "not in palette",
+                    "not in palettes",
+                    "in none of my palettes"),
+            TermKind.plain(
+                    MENU, IN_ONE, "in a palette", "in palette", "in palettes", "in any palette", "in some palette"),
             TermKind.of(MENU, List.of(), PaletteTerms::named)
                     .byName(known -> known.of(PALETTES).stream()
                             .limit(MOST_OFFERED)
@@ -60,19 +72,32 @@ public final class PaletteTerms {
 
     private static Optional<? extends Term> named(TermKind.Run run) {
         String text = run.text().replace("\"", "").strip();
-        String low = text.toLowerCase(java.util.Locale.ROOT);
-        for (String begin : List.of("in palette ", "in the palette ", "left palette ", "left the palette ")) {
+        String low = text.toLowerCase(Locale.ROOT);
+        for (String begin : List.of("in palette ", "left palette ", "in ", "left ")) {
             if (!low.startsWith(begin)) continue;
-            return run.named(text.substring(begin.length()), PALETTES, false)
-                    .map(p -> begin.startsWith("in") ? new InPalette(p) : new LeftPalette(p));
-        }
-        for (String begin : List.of("in ", "left ")) {
-            if (!low.startsWith(begin)) continue;
-            Optional<String> palette = run.named(text.substring(begin.length()), PALETTES, false);
-            if (palette.isPresent()) {
-                return palette.map(p -> begin.equals("in ") ? new InPalette(p) : new LeftPalette(p));
-            }
+            boolean left = begin.startsWith("left");
+            Optional<String> palette = palette(run, text.substring(begin.length()));
+            if (palette.isPresent()) return palette.map(p -> left ? new LeftPalette(p) : new InPalette(p));
         }
         return Optional.empty();
+    }
+
+    /** By its whole name, or by words of it that only one palette has: “field tin” is “The field tin”. */
+    private static Optional<String> palette(TermKind.Run run, String typed) {
+        Optional<String> whole = run.named(typed, PALETTES, false);
+        if (whole.isPresent()) return whole;
+        Set<String> wanted = words(typed);
+        wanted.removeAll(LITTLE);
+        if (wanted.isEmpty()) return Optional.empty();
+        List<String> found = run.known().of(PALETTES).stream()
+                .filter(p -> words(p).containsAll(wanted))
+                .toList();
+        return found.size() == 1 ? run.named(found.get(0), PALETTES, false) : Optional.empty();
+    }
+
+    private static final Set<String> LITTLE = Set.of("the", "a", "my", "palette", "for");
+
+    private static Set<String> words(String text) {
+        return new HashSet<>(List.of(Words.folded(text).split(" ")));
     }
 }

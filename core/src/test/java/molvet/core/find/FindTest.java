@@ -94,6 +94,15 @@ class FindTest {
         assertThat(parse("left palette the field tin").terms())
                 .containsExactly(new PaletteTerms.LeftPalette("The field tin"));
         assertThat(parse("in no palette").terms()).containsExactly(PaletteTerms.IN_NONE);
+        // As one types in a hurry.
+        assertThat(parse("in field tin").terms()).containsExactly(new PaletteTerms.InPalette("The field tin"));
+        assertThat(parse("left tin").terms()).containsExactly(new PaletteTerms.LeftPalette("The field tin"));
+        assertThat(parse("not in palette").terms()).containsExactly(PaletteTerms.IN_NONE);
+        assertThat(parse("in palette").terms()).containsExactly(PaletteTerms.IN_ONE);
+        TermKind.Known two = new TermKind.Known(Map.of(PaletteTerms.PALETTES, List.of("Field tin", "Studio tin")));
+        assertThat(Find.parse("in tin", KINDS, two).terms()).noneMatch(PaletteTerms.InPalette.class::isInstance);
+        assertThat(Find.parse("in studio tin", KINDS, two).terms())
+                .containsExactly(new PaletteTerms.InPalette("Studio tin"));
         assertThat(parse("not in a palette owned").terms()).contains(PaletteTerms.IN_NONE);
     }
 

@@ -2,10 +2,16 @@ package molvet.server.palette;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.Color;
+import java.awt.GradientPaint;
+import java.awt.Graphics2D;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import javax.imageio.ImageIO;
 import molvet.server.Api;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -323,6 +329,96 @@ class PaletteApiTest {
                         .at("/paintings/0/title")
                         .asString())
                 .isEqualTo("Moth 5");
+    }
+
+    @Test
+    void aPaintingIsChangedDeletedAndUndoneAndItsDayIsTheLastUse() {
+        JsonNode tin = begin(Map.of("paints", paints));
+        me.post(at(tin) + "/versions", Map.of("since", "2024-01-01")).must(201);
+        JsonNode noted = me.post(
+                        at(tin) + "/paintings",
+                        Map.of(
+                                "title", "Moth",
+                                "on", "2024-02-01",
+                                "paints", List.of(Map.of("paint", paints.get(0), "taps", 2))))
+                .must(201)
+                .json()
+                .at("/paintings/0");
+        String painting = "/api/paintings/" + noted.get("id").asLong();
+        assertThat(Api.names(me.find("not used since 2025"))).contains("Lantern Yellow");
+        Map<String, Object> changed = Map.of(
+                "title",
+                "Moth, again",
+                "on",
+                "2026-02-01",
+                "version",
+                noted.get("version").asInt(),
+                "paints",
+                List.of(Map.of("paint", paints.get(0)), Map.of("paint", paints.get(1))));
+        me.put(painting, changed).must(200);
+        assertThat(Api.names(me.find("not used since 2025"))).doesNotContain("Lantern Yellow", "Cliff Ochre");
+        assertThat(me.put(painting, changed).must(409).text()).contains("changed in another window");
+        assertThat(me.delete(painting).status()).isEqualTo(204);
+        assertThat(me.get(at(tin) + "/paintings").json().at("/paintings")).isEmpty();
+        me.undoLast();
+        assertThat(me.get(at(tin) + "/paintings").json().at("/paintings/0/paints"))
+                .hasSize(2);
+        assertThat(me.upload(painting + "/picture", "picture", "a.png", new byte[] {1, 2, 3})
+                        .status())
+                .isEqualTo(422);
+        assertThat(me.post(
+                                at(tin) + "/paintings",
+                                Map.of(
+                                        "title",
+                                        "x",
+                                        "on",
+                                        "2150-01-01",
+                                        "paints",
+                                        List.of(Map.of("paint", paints.get(0)))))
+                        .must(422)
+                        .text())
+                .contains("has not come yet");
+    }
+
+    /** A handful of swatches on any scrap, without a printed form: found by their edges and matched. */
+    @Test
+    void swatchesOnAnyScrapAreFoundInAPictureAndMatched() throws Exception {
+        JsonNode tin = begin(Map.of("paints", paints));
+        BufferedImage scrap = new BufferedImage(900, 600, BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = scrap.createGraphics();
+        g.setColor(new Color(246, 244, 240));
+        g.fillRect(0, 0, 900, 600);
+        Color[] colours = {new Color(30, 40, 140), new Color(244, 200, 30), new Color(200, 40, 45)};
+        for (int i = 0; i < colours.length; i++) {
+            g.setPaint(new GradientPaint(80 + 270 * i, 0, colours[i], 280 + 270 * i, 0, new Color(225, 222, 222)));
+            g.fillRect(80 + 270 * i, 220, 200, 90);
+        }
+        g.dispose();
+        ByteArrayOutputStream png = new ByteArrayOutputStream();
+        ImageIO.write(scrap, "png", png);
+        JsonNode found = me.upload(at(tin) + "/dropped/pictures", "picture", "scrap.png", png.toByteArray())
+                .must(200)
+                .json();
+        assertThat(found.at("/rectangles")).hasSize(3);
+        JsonNode matched = me.post(
+                        at(tin) + "/dropped/marked",
+                        Map.of("picture", found.get("picture"), "rectangles", found.get("rectangles")))
+                .must(200)
+                .json();
+        assertThat(matched.at("/matches")
+                        .valueStream()
+                        .map(m -> m.at("/paint/name").asString()))
+                .containsExactly("Deep Shelter Blue", "Lantern Yellow", "Signal Red");
+        // Known by their recipes alone, none of them is sure.
+        assertThat(matched.at("/sure").asInt()).isZero();
+        assertThat(matched.at("/guessed")).hasSize(6);
+        assertThat(matched.at("/missing")).hasSize(3);
+        assertThat(me.post(
+                                at(tin) + "/dropped/marked",
+                                Map.of("picture", found.get("picture"), "rectangles", List.of()))
+                        .must(422)
+                        .text())
+                .contains("Mark some");
     }
 
     /** From the printed card to the lid on the shelf, and from the scrap form to pans that are back where they were. */
