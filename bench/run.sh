@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|palette|reading|fuzz]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|palette|mixing|reading|fuzz]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -147,6 +147,11 @@ palette() {
   limited java $JAVA_FLAGS -cp "$CP" molvet.bench.PaletteBench 2>"$OUT/palette.log"
 }
 
+mixing() {
+  limited java $JAVA_FLAGS -cp "$CP" molvet.bench.MixingBench "$OUT/mixing.page" 2>"$OUT/mixing.log"
+  mv "$OUT/mixing.page" "$RESULTS/mixing-accuracy.md"
+}
+
 # Speed first; then how true readings are, in a page of its own (a quarter of an hour and more).
 reading() {
   local dir
@@ -174,7 +179,7 @@ if [ "$PART" = fuzz ]; then
   exit
 fi
 
-for part in colours start find choosing scroll arrivals charts palette reading; do
+for part in colours start find choosing scroll arrivals charts palette mixing reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -188,6 +193,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find choosing scroll arrivals charts palette reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find choosing scroll arrivals charts palette mixing reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
 } >"$RESULTS/benchmarks.md"
 cat "$RESULTS/benchmarks.md"

@@ -34,19 +34,19 @@ class WashRunTest {
     /** S. A. Burns (2020): the smoothest reflectance of a grey is flat, and of any colour it has that colour. */
     @Test
     void theSmoothestReflectanceHasItsColour() {
-        double[] grey = Film.smoothest(new Lab(60, 0, 0));
+        double[] grey = FilmFit.smoothest(new Lab(60, 0, 0));
         assertThat(IntStream.range(0, 36).mapToDouble(i -> grey[i]).max().orElseThrow()
                         - IntStream.range(0, 36).mapToDouble(i -> grey[i]).min().orElseThrow())
                 .isLessThan(0.01);
         for (Lab c : List.of(new Lab(40, 55, 20), new Lab(25, 24, -55), new Lab(82, 9, 85), new Lab(45, -30, 8))) {
-            assertThat(Lab.ofXyz(Spectrum.xyz(Film.smoothest(c))).differenceFrom(c))
+            assertThat(Lab.ofXyz(Spectrum.xyz(FilmFit.smoothest(c))).differenceFrom(c))
                     .isLessThan(0.2);
         }
     }
 
     /** A film with edges and bands unlike what is fitted, seen at two thicknesses only; one number of scattering at each band. */
     private static List<Lab> painted(DoubleUnaryOperator absorbs, double scatters) {
-        double[] paper = Film.smoothest(Lab.PAPER);
+        double[] paper = FilmFit.smoothest(Lab.PAPER);
         List<Lab> run = new ArrayList<>();
         for (double ln = Math.log(1.6); ln >= Math.log(0.09); ln -= 0.05) {
             double[] r = new double[36];
