@@ -36,6 +36,7 @@ public final class FilmFit {
     /** A film of one scatters as a half transparent paint, give or take a factor of e. */
     private static final double USUAL_SCATTERING = 0.09;
 
+    private static final double HELD = 0.3;
     private static final double SLOPES = 0.7;
     /** A palest wash is thinned to about a tenth, give or take a factor of two. */
     private static final double USUAL_THINNED = 0.1;
@@ -147,7 +148,9 @@ public final class FilmFit {
             for (int j = 0; j < BANDS; j++) spread[i][j] = WALK.getEntry(i, j);
         }
         usual[SCATTERING] = Math.log(scattering);
-        spread[SCATTERING][SCATTERING] = scatteringSpread * scatteringSpread;
+        // Of one colour nothing tells it, and the smoothest absorption would be that of chalk.
+        double known = washes == 0 && covering < 0 ? Math.min(scatteringSpread, HELD) : scatteringSpread;
+        spread[SCATTERING][SCATTERING] = known * known;
         usual[SLOPE] = SLOPES;
         spread[SLOPE][SLOPE] = SLOPES * SLOPES;
         for (int i = OF_FILM; i < unknown; i++) {

@@ -68,4 +68,9 @@ public record Lab(double l, double a, double b) {
         double cube = f * f * f;
         return cube > EPSILON ? cube : (116 * f - 16) / KAPPA;
     }
+
+    /** On the straight line to another. @param share of the way, 0 to 1 */
+    public Lab towards(Lab other, double share) {
+        return new Lab(l + share * (other.l - l), a + share * (other.a - a), b + share * (other.b - b));
+    }
 }

@@ -183,7 +183,7 @@ public record WashRun(List<Lab> colours, boolean measured) {
             Lab b = colours.get(i);
             if (l > b.l()) continue;
             double t = b.l() > a.l() ? (l - a.l()) / (b.l() - a.l()) : 1;
-            return new Lab(a.l() + t * (b.l() - a.l()), a.a() + t * (b.a() - a.a()), a.b() + t * (b.b() - a.b()));
+            return a.towards(b, t);
         }
         return palest();
     }
@@ -218,7 +218,7 @@ public record WashRun(List<Lab> colours, boolean measured) {
             Lab b = colours.get(at);
             double step = along[at] - along[at - 1];
             double t = step > 0 ? Math.min(1, Math.max(0, (wanted - along[at - 1]) / step)) : 0;
-            even.add(new Lab(a.l() + t * (b.l() - a.l()), a.a() + t * (b.a() - a.a()), a.b() + t * (b.b() - a.b())));
+            even.add(a.towards(b, t));
         }
         return even;
     }

@@ -52,6 +52,7 @@ public record Prediction(
     private static final double HARDLY = 0.08;
 
     private static final int FINE = 16;
+    private static final double FLAT = 1;
     private static final double A_THIRD = 1 / 3.0 - 1e-9;
 
     public static Prediction of(Mixture mixture) {
@@ -107,6 +108,12 @@ public record Prediction(
             if (c.l() > massTone.l() && c.l() < tint.l()) fine.add(c);
         }
         fine.add(tint);
+        // A white that covers is no paler where it is thin.
+        if (tint.l() - massTone.l() < FLAT) {
+            return IntStream.range(0, WashRun.STRENGTHS)
+                    .mapToObj(i -> massTone.towards(tint, i / (WashRun.STRENGTHS - 1.0)))
+                    .toList();
+        }
         WashRun run = new WashRun(fine, false);
         return IntStream.range(0, WashRun.STRENGTHS)
                 .mapToObj(i -> run.at(massTone.l() + (tint.l() - massTone.l()) * i / (WashRun.STRENGTHS - 1.0)))

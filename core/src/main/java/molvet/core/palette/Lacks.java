@@ -58,12 +58,24 @@ public final class Lacks {
      * Something missing.
      *
      * @param filling paints of the collection that would fill it, the likeliest first
-     * @param mixed two wells that would, mixed half and half
+     * @param mixed two wells that would, mixed
      */
     public record Lack(String said, List<Sample> filling, Optional<Mixed> mixed) {}
 
-    /** @param one and {@code other} wells; {@code massTone} what a film model foresees of equal parts */
-    public record Mixed(int one, int other, Lab massTone) {}
+    /**
+     * @param one and {@code other} wells, from 0
+     * @param parts of the one, {@code otherParts} of the other
+     * @param massTone what a film model foresees of them
+     */
+    public record Mixed(int one, int parts, int other, int otherParts, Lab massTone) {
+        /** Such as “2 parts of 1 and one of 4”, wells numbered from 1. */
+        public String words() {
+            if (parts == otherParts) return (one + 1) + " and " + (other + 1) + " half and half";
+            boolean more = parts > otherParts;
+            return Math.max(parts, otherParts) + " parts of " + ((more ? one : other) + 1) + " and one of "
+                    + ((more ? other : one) + 1);
+        }
+    }
 
     private record Missing(String said, Predicate<Colour> filledBy, boolean grain, Comparator<Sample> likelier) {}
 
@@ -190,15 +202,20 @@ public final class Lacks {
 
     private record Foreseen(Mixed mixed, Colour colour) {}
 
-    /** Every pair mixed half and half, as films foresee it. */
+    private static final int[][] RATIOS = {{1, 1}, {3, 1}, {1, 3}};
+
+    /** Every pair mixed half and half and three to one, as films foresee it. */
     private static List<Foreseen> mixes(List<Lying> palette) {
         List<Film> films = palette.stream().map(l -> l.paint().run().film()).toList();
         List<Foreseen> all = new ArrayList<>();
         for (int i = 0; i < palette.size(); i++) {
             for (int j = 0; j < i; j++) {
-                WashRun run = WashRun.of(films.get(j).mixed(films.get(i), 0.5));
-                all.add(new Foreseen(
-                        new Mixed(palette.get(j).well(), palette.get(i).well(), run.full()), Colour.of(run)));
+                for (int[] r : RATIOS) {
+                    WashRun run = WashRun.of(films.get(j).mixed(films.get(i), r[1] / (double) (r[0] + r[1])));
+                    Mixed mixed = new Mixed(
+                            palette.get(j).well(), r[0], palette.get(i).well(), r[1], run.full());
+                    all.add(new Foreseen(mixed, Colour.of(run)));
+                }
             }
         }
         return all;

@@ -90,7 +90,10 @@ class PredictionTest {
                 paint(one).film().film().at(1).l(),
                 paint(other).film().film().at(1).l());
         assertThat(p.massTone().l()).isLessThanOrEqualTo(lightest + 0.5);
-        assertThat(p.steps()).hasSize(11).isSortedAccordingTo((a, b) -> Double.compare(a.l(), b.l()));
+        assertThat(p.steps()).hasSize(11);
+        if (p.tint().l() > p.massTone().l() + 1) {
+            assertThat(p.steps()).isSortedAccordingTo((a, b) -> Double.compare(a.l(), b.l()));
+        }
         assertThat(p.tint().differenceFrom(p.steps().get(10))).isLessThan(1e-6);
     }
 

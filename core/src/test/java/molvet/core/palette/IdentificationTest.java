@@ -142,7 +142,9 @@ class IdentificationTest {
         Lab full = new Lab(28, 14, -46);
         Identification.Candidate warm = candidate("warm", full, new Lab(84, 6, -16));
         Identification.Candidate cool = candidate("cool", full, new Lab(84, -6, -14));
-        assertThat(Identification.parting(warm, cool, "swatches 1 and 2 again")).contains("washed out");
+        assertThat(Identification.parting(warm, cool, "swatches 1 and 2 again"))
+                .startsWith("Paint swatches 1 and 2 again, ")
+                .doesNotContain("full strength");
         Identification.Candidate rough = warm.granulating(Optional.of(Granulation.STRONG));
         Identification.Candidate smooth = cool.granulating(Optional.of(Granulation.NONE));
         assertThat(Identification.parting(smooth, rough, "")).isEqualTo("warm granulates, cool does not.");

@@ -694,8 +694,7 @@ class PaletteViews {
                                         m.one(),
                                         m.other(),
                                         Srgb.ofLab(m.massTone()).hex(),
-                                        (m.one() + 1) + " and " + (m.other() + 1)
-                                                + " mixed half and half come near it, as a film model foresees."))
+                                        m.words() + " come near it, as a film model foresees."))
                                 .orElse(null)))
                 .toList();
     }
