@@ -1916,6 +1916,93 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Mix: list */
+        get: operations["Mix.list"];
+        put?: never;
+        /** Mix: keep */
+        post: operations["Mix.keep"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Mix: learnt */
+        get: operations["Mix.learnt"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixes/{mix}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Mix: change */
+        put: operations["Mix.change"];
+        post?: never;
+        /** Mix: delete */
+        delete: operations["Mix.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixing/match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mixing calls: match */
+        post: operations["MixingCalls.match"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixing/predict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mixing calls: predict */
+        post: operations["MixingCalls.predict"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/observations/{observation}": {
         parameters: {
             query?: never;
@@ -3761,6 +3848,13 @@ export interface components {
             /** Format: int32 */
             version?: number;
         };
+        ChangedMix: {
+            liked?: boolean;
+            name?: string;
+            note?: string;
+            /** Format: int32 */
+            version?: number;
+        };
         ChangedPour: {
             boxedOn?: string;
             hardOn?: string;
@@ -3825,7 +3919,7 @@ export interface components {
             /** Format: int32 */
             drying: number;
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
             formInWords: string;
             /** Format: int64 */
             id: number;
@@ -3847,7 +3941,7 @@ export interface components {
             createdAt: string;
             cusps: components["schemas"]["CuspView"][];
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
             formInWords: string;
             geometry: components["schemas"]["Geometry"];
             /** Format: int64 */
@@ -4312,6 +4406,27 @@ export interface components {
             /** Format: int32 */
             without: number;
         };
+        ForeseenMix: {
+            cautions: string[];
+            colours: string[];
+            /** @enum {string} */
+            granulation?: "NONE" | "SLIGHT" | "MODERATE" | "STRONG";
+            /** @enum {string} */
+            lightfastness?: "EXCELLENT" | "VERY_GOOD" | "FAIR" | "POOR" | "FUGITIVE" | "UNTESTED";
+            massTone: components["schemas"]["LabValue"];
+            reasons: string[];
+            separation?: string;
+            /** @enum {string} */
+            staining?: "NONE" | "LOW" | "MEDIUM" | "HIGH";
+            steps: components["schemas"]["LabValue"][];
+            tint: components["schemas"]["LabValue"];
+            /** @enum {string} */
+            transparency: "TRANSPARENT" | "SEMI_TRANSPARENT" | "SEMI_OPAQUE" | "OPAQUE";
+            /** Format: double */
+            uncertainty: number;
+            /** Format: double */
+            uncertaintyTint: number;
+        };
         Geometry: {
             pages: components["schemas"]["PageBox"][];
         };
@@ -4494,6 +4609,43 @@ export interface components {
             /** Format: double */
             tint: number;
         };
+        KeptMix: {
+            /** Format: date-time */
+            at: string;
+            /** Format: int32 */
+            cell?: number;
+            /** Format: int64 */
+            chart?: number;
+            code: string;
+            colours: string[];
+            foreseen?: string;
+            /** Format: double */
+            foreseenOff?: number;
+            /** Format: double */
+            granulation?: number;
+            /** Format: int64 */
+            id: number;
+            liked: boolean;
+            massTone?: components["schemas"]["LabValue"];
+            name: string;
+            note: string;
+            painted: boolean;
+            parts: components["schemas"]["MixPartView"][];
+            said: string;
+            /** Format: double */
+            separation?: number;
+            /** Format: double */
+            surprise?: number;
+            tint?: components["schemas"]["LabValue"];
+            /** Format: int32 */
+            version: number;
+        };
+        KeptPart: {
+            /** Format: int64 */
+            paint: number;
+            /** Format: double */
+            part?: number;
+        };
         KeptValues: {
             /** Format: int32 */
             kept: number;
@@ -4582,6 +4734,17 @@ export interface components {
             /** Format: int64 */
             size: number;
             title: string;
+        };
+        LearntList: {
+            paints: components["schemas"]["LearntView"][];
+        };
+        LearntView: {
+            /** Format: int32 */
+            mixtures: number;
+            paint: components["schemas"]["PaintEntry"];
+            said: string;
+            /** Format: double */
+            strength: number;
         };
         LeaveDispute: {
             /** @enum {string} */
@@ -4752,6 +4915,48 @@ export interface components {
             /** Format: double */
             y: number;
         };
+        MatchAsked: {
+            from?: unknown;
+            /** Format: int32 */
+            most?: number;
+            /** Format: int32 */
+            paints?: number;
+            target?: components["schemas"]["MatchTarget"];
+        };
+        MatchTarget: {
+            /** @enum {string} */
+            granulation?: "NONE" | "SLIGHT" | "MODERATE" | "STRONG";
+            massTone?: components["schemas"]["LabValue"];
+            name?: string;
+            /** Format: int64 */
+            paint?: number;
+            tint?: components["schemas"]["LabValue"];
+        };
+        MatchedMix: {
+            /** Format: double */
+            atFull: number;
+            /** Format: double */
+            atMiddle?: number;
+            colours: string[];
+            /** Format: double */
+            deltaE: number;
+            /** Format: double */
+            deltaETint?: number;
+            massTone: components["schemas"]["LabValue"];
+            parts: components["schemas"]["MatchedPart"][];
+            reasons: string[];
+            tint: components["schemas"]["LabValue"];
+            /** Format: double */
+            uncertainty: number;
+            /** @enum {string} */
+            verdict: "SAME" | "NEAR" | "SAME_HUE" | "OTHER";
+        };
+        MatchedPart: {
+            id: unknown;
+            name: string;
+            /** Format: double */
+            part: number;
+        };
         MeasuredChart: {
             colours: components["schemas"]["MeasuredColour"][];
             illuminant: string;
@@ -4809,6 +5014,24 @@ export interface components {
             known: number;
             values: components["schemas"]["MeterValue"][];
         };
+        MixList: {
+            /** Format: int32 */
+            all: number;
+            mixes: components["schemas"]["KeptMix"][];
+            understood: string;
+        };
+        MixMatches: {
+            colours: string[];
+            mixes: components["schemas"]["MatchedMix"][];
+            reasons: string[];
+            /** Format: int32 */
+            tried: number;
+        };
+        MixPartView: {
+            paint: components["schemas"]["PaintEntry"];
+            /** Format: double */
+            part: number;
+        };
         MixView: {
             colour: string;
             /** Format: int32 */
@@ -4816,6 +5039,18 @@ export interface components {
             /** Format: int32 */
             other: number;
             said: string;
+        };
+        MixedPart: {
+            /** @enum {string} */
+            granulation?: "NONE" | "SLIGHT" | "MODERATE" | "STRONG";
+            massTone?: components["schemas"]["LabValue"];
+            name?: string;
+            /** Format: int64 */
+            paint?: number;
+            /** Format: double */
+            part?: number;
+            recipe?: string[];
+            tint?: components["schemas"]["LabValue"];
         };
         NamedSize: {
             /** Format: double */
@@ -4861,7 +5096,7 @@ export interface components {
             /** Format: int32 */
             columns?: number;
             /** @enum {string} */
-            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "FREE";
+            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
             full?: boolean;
             /** Format: double */
             gap?: number;
@@ -4997,6 +5232,11 @@ export interface components {
             scales?: components["schemas"]["Scales"];
             /** Format: int32 */
             version?: number;
+        };
+        NewMix: {
+            name?: string;
+            note?: string;
+            parts?: components["schemas"]["KeptPart"][];
         };
         NewName: {
             language: string;
@@ -5710,6 +5950,9 @@ export interface components {
             tacky: boolean;
             /** Format: int32 */
             version: number;
+        };
+        PredictAsked: {
+            parts?: components["schemas"]["MixedPart"][];
         };
         Problem: {
             /** @description what stands in the way */
@@ -17251,6 +17494,563 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MeterValues"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Mix.list": {
+        parameters: {
+            query?: {
+                find?: string;
+                surprises?: boolean;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Mix.keep": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewMix"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Mix.learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Mix.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mix: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedMix"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Mix.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                mix: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "MixingCalls.match": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MatchAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixMatches"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "MixingCalls.predict": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PredictAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ForeseenMix"];
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */

@@ -18,6 +18,10 @@ public enum ChartForm {
     ONE_AGAINST_ALL("one against all"),
     /** Every paint mixed with every other. */
     PAIRS("every pair"),
+    /** One paint mixed with each of the others in steps, from all of the one to all of the other. */
+    LADDER("ladder"),
+    /** Every paint of one family mixed with every one of another. */
+    FAMILIES("family against family"),
     /** Cells of a size of one’s own, as many as fit. */
     FREE("free");
 
@@ -31,14 +35,19 @@ public enum ChartForm {
         return words;
     }
 
+    /** Whether its cells are mixtures, which stand where their paints cross or follow. */
+    public boolean isMixed() {
+        return this == ONE_AGAINST_ALL || this == PAIRS || this == LADDER || this == FAMILIES;
+    }
+
     /** Whether its cells are cut apart; else a sheet stays one piece. */
     public boolean isCut() {
         return this == RING_CARD || this == FREE;
     }
 
-    /** How many cells so many paints take. @param full of pairs: the whole square instead of the triangle */
-    public int cells(int paints, boolean full) {
-        return this == PAIRS ? (full ? paints * paints : paints * (paints + 1) / 2) : paints;
+    /** Whether all of it stands on one sheet. */
+    boolean isOnOneSheet() {
+        return this == WHEEL || this == PAIRS || this == LID_CARD || this == LADDER || this == FAMILIES;
     }
 
     /** Seconds a cell takes to begin with, until own sittings tell: eleven strips take about three quarters of an hour. */
@@ -46,7 +55,7 @@ public enum ChartForm {
         return switch (this) {
             case STRIPS, RING_CARD -> 245;
             case TWO_SQUARES -> 120;
-            case ONE_AGAINST_ALL, PAIRS -> 90;
+            case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES -> 90;
             case WHEEL, LID_CARD -> 75;
             case GRID, FREE -> 60;
         };

@@ -18,7 +18,7 @@ import molvet.core.measure.Refusal;
  * @param punch where the sheet is punched, if it is
  * @param marks whether room is kept for the printed marks a page is found by again
  * @param captions whether cells are lettered
- * @param columns across; 0: as comes out largest
+ * @param columns across; 0: as comes out largest. Of family against family: how many of the paints, the first, head the columns
  * @param outside of a wheel: how many of the cells lie outside the ring
  * @param full of pairs: the whole square, not the triangle
  * @param cellWidth and {@code cellHeight} of cards and free cells; 0: the usual
@@ -91,6 +91,15 @@ public record ChartSpec(
             faults.add(
                     new Refusal.Fault("cellWidth", "A cell cannot be of that size.", "Cards are often 50.8 × 101.6."));
         }
+        if (form == ChartForm.LADDER && cells < 2) {
+            faults.add(new Refusal.Fault("paints", "A ladder leads from one paint to another.", "Choose two or more."));
+        }
+        if (form == ChartForm.FAMILIES && (columns < 1 || columns >= cells)) {
+            faults.add(new Refusal.Fault(
+                    "columns",
+                    "Both families need a paint: of " + cells + " paints " + columns + " head the columns.",
+                    "Choose between 1 and " + Math.max(1, cells - 1) + "."));
+        }
         if (laid.isPresent() && laid.get().cells().size() != cells) {
             faults.add(new Refusal.Fault(
                     "laid",
@@ -100,21 +109,33 @@ public record ChartSpec(
         if (!faults.isEmpty()) throw new Refusal(faults);
     }
 
+    /** How many cells so many paints take. */
+    public int count() {
+        return switch (form) {
+            case PAIRS -> full ? cells * cells : cells * (cells + 1) / 2;
+            case LADDER -> Crossing.STEPS.size() * (cells - 1);
+            case FAMILIES -> (columns + 1) * (cells - columns + 1) - 1;
+            default -> cells;
+        };
+    }
+
     /** A form with what is usual for it, on upright paper. */
     public static ChartSpec of(ChartForm form, SheetSize paper, int cells) {
+        boolean crossed = form == ChartForm.LADDER || form == ChartForm.FAMILIES;
+        int paints = crossed ? Math.max(2, cells) : cells;
         return new ChartSpec(
                 form,
                 paper,
                 10,
                 form == ChartForm.RING_CARD ? 0 : form == ChartForm.STRIPS ? 3 : 2,
-                cells,
+                paints,
                 OptionalInt.empty(),
                 5,
                 Punch.NONE,
                 false,
                 true,
                 false,
-                0,
+                form == ChartForm.FAMILIES ? paints / 2 : 0,
                 form == ChartForm.WHEEL ? usualOutside(cells) : 0,
                 false,
                 0,

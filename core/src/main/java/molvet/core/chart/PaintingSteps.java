@@ -9,23 +9,36 @@ import molvet.core.pigment.Granulation;
 public final class PaintingSteps {
     private PaintingSteps() {}
 
+    /** @param part how many parts of the paint itself, {@code otherPart} of the one of that name */
+    public record Mixed(String with, int part, int otherPart) {
+        String words() {
+            if (part == otherPart) return "Mix half and half with " + with;
+            if (otherPart >= 12) return "Mix a touch of it into " + with;
+            if (part >= 12) return "Mix in a touch of " + with;
+            return "Mix " + part + (part == 1 ? " part" : " parts") + " with " + otherPart + " of " + with;
+        }
+    }
+
     /**
      * @param cell empty where the sheet is planned no more
-     * @param with the name of the paint it is mixed with
+     * @param with the name of the paint it is mixed with, and in which parts
      * @param granulation the verdict on the paint: one that settles is pushed about by hot air
      * @param shimmers whether it shows itself only when the sheet is tilted
      */
     public static List<String> of(
             ChartForm form,
             Optional<Plan.Cell> cell,
-            Optional<String> with,
+            Optional<Mixed> with,
             Optional<Granulation> granulation,
             boolean shimmers) {
         List<String> all = new ArrayList<>();
         if (cell.stream().anyMatch(c -> c.parts(PartKind.BLACK_BAR).findAny().isPresent())) {
             all.add("Black bar first, and let it dry");
         }
-        with.ifPresent(w -> all.add("Mix half and half with " + w));
+        with.ifPresent(w -> {
+            all.add(w.words());
+            all.add("Clean water and a clean brush for each");
+        });
         switch (form) {
             case STRIPS -> {
                 all.add("Full strength in the first square");
@@ -41,7 +54,11 @@ public final class PaintingSteps {
                 all.add("Both squares solid");
                 all.add("A drop of water into the second, while wet");
             }
-            case PAIRS, ONE_AGAINST_ALL -> all.add("One even wash, then pale it towards one side");
+            case PAIRS, ONE_AGAINST_ALL, LADDER, FAMILIES -> {
+                all.add("One even wash, then pale it towards one side");
+                // Too thick it tells nothing.
+                if (with.isPresent()) all.add("Judge it where it is washed out");
+            }
             default -> all.add("Full strength first, then water towards the other side");
         }
         all.addAll(advice(granulation, shimmers));

@@ -26,9 +26,15 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
      * @param index from 0 over all pages
      * @param paint which of the paints stands here, from 0
      * @param second the paint it is mixed with, if it is a mixture
+     * @param part how many parts of the one, {@code secondPart} of the other
      * @param box all that belongs to the cell, its caption included
      */
-    public record Cell(int index, int paint, OptionalInt second, Rect box, List<Part> parts) {
+    public record Cell(int index, int paint, OptionalInt second, int part, int secondPart, Rect box, List<Part> parts) {
+        /** A paint by itself, or half and half with another. */
+        public Cell(int index, int paint, OptionalInt second, Rect box, List<Part> parts) {
+            this(index, paint, second, 1, 1, box, parts);
+        }
+
         /** The parts of one kind. */
         public Stream<Part> parts(PartKind kind) {
             return parts.stream().filter(p -> p.kind() == kind);
@@ -55,7 +61,7 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
                     : new Rect(all.x(), all.bottom() - all.height() / 5, all.width(), all.height() / 5);
             List<Part> more = new ArrayList<>(parts);
             more.add(Part.of(PartKind.BLACK_BAR, bar));
-            return new Cell(index, paint, second, box, List.copyOf(more));
+            return new Cell(index, paint, second, part, secondPart, box, List.copyOf(more));
         }
     }
 

@@ -21,14 +21,14 @@ public final class Ruling {
     /** A square of this size is painted without holding one's breath; pages are added until cells have it. */
     private static final double COMFORTABLE = 12;
 
-    private static final double MOST_SQUARE = 45;
+    static final double MOST_SQUARE = 45;
 
     private static final SheetSize A4 = new SheetSize(210, 297);
 
     private Ruling() {}
 
     /** How a form lays its cells out on one page; {@code size} is the shorter side of what is painted. */
-    private interface Layout {
+    interface Layout {
         double size();
 
         /** @param place from 0 on the page */
@@ -43,7 +43,7 @@ public final class Ruling {
     public static Plan plan(ChartSpec spec) {
         Rect room = room(spec);
         if (spec.laid().isPresent()) return laid(spec, spec.laid().get(), room);
-        int cells = spec.form().cells(spec.cells(), spec.full());
+        int cells = spec.count();
         int pages = pages(spec, room, cells);
         int each = (cells + pages - 1) / pages;
         Layout layout = layout(spec, room, each);
@@ -117,11 +117,14 @@ public final class Ruling {
         } catch (Refusal e) {
             return 0;
         }
+        if (spec.form() == ChartForm.LADDER || spec.form() == ChartForm.FAMILIES) {
+            return layout(spec, room, spec.count()).size() >= least - 1e-9 ? spec.cells() : 0;
+        }
         int low = 0;
         int high = ChartSpec.MOST_CELLS;
         while (low < high) {
             int middle = (low + high + 1) / 2;
-            if (layout(spec.withCells(middle), room, spec.form().cells(middle, spec.full()))
+            if (layout(spec.withCells(middle), room, spec.withCells(middle).count())
                             .size()
                     >= least - 1e-9) {
                 low = middle;
@@ -159,7 +162,7 @@ public final class Ruling {
         int on = fit(spec.withPaper(size), least);
         if (on == 0) return Optional.empty();
         int sheets = (spec.cells() + on - 1) / on;
-        if (sheets > ChartSpec.MOST_PAGES || spec.form() == ChartForm.PAIRS && sheets > 1) return Optional.empty();
+        if (sheets > ChartSpec.MOST_PAGES || spec.form().isOnOneSheet() && sheets > 1) return Optional.empty();
         Plan plan;
         try {
             plan = plan(spec.withPaper(size).withPages(sheets));
@@ -200,9 +203,7 @@ public final class Ruling {
     }
 
     private static int pages(ChartSpec spec, Rect room, int cells) {
-        if (spec.form() == ChartForm.WHEEL || spec.form() == ChartForm.PAIRS || spec.form() == ChartForm.LID_CARD) {
-            return 1;
-        }
+        if (spec.form().isOnOneSheet()) return 1;
         if (spec.pages().isPresent()) return Math.min(spec.pages().getAsInt(), cells);
         int most = Math.min(cells, ChartSpec.MOST_PAGES);
         // Where the width is short, more pages make nothing larger.
@@ -216,8 +217,7 @@ public final class Ruling {
 
     private static Refusal tooSmall(ChartSpec spec, Rect room, int cells, int pages, double size) {
         String way = "Take larger paper, fewer cells or narrower gaps.";
-        boolean onePage =
-                spec.form() == ChartForm.WHEEL || spec.form() == ChartForm.PAIRS || spec.form() == ChartForm.LID_CARD;
+        boolean onePage = spec.form().isOnOneSheet();
         for (int p = pages + 1; !onePage && p <= Math.min(cells, ChartSpec.MOST_PAGES); p++) {
             if (layout(spec, room, (cells + p - 1) / p).size() >= LEAST) {
                 way = p + " pages would do: or take larger paper, or narrower gaps.";
@@ -239,6 +239,7 @@ public final class Ruling {
             case GRID, ONE_AGAINST_ALL, LID_CARD -> Grid.filling(spec, room, each);
             case WHEEL -> new Wheel(spec, room);
             case PAIRS -> new Pairs(spec, room);
+            case LADDER, FAMILIES -> new Crossing(spec, room);
             case RING_CARD -> new Cards(spec, room, each);
             case FREE -> Grid.ofSize(spec, room, each);
         };
@@ -584,16 +585,22 @@ public final class Ruling {
         }
     }
 
+    /** Room for names at the left of the rows, in letters of 8 points and more where squares leave it. */
+    static final double HEADS = 30;
+
+    private static final double NUMBERS = 6;
+
     /** A square or triangle of all pairs, numbered along both sides. */
     private record Pairs(ChartSpec spec, Rect room, double side, double heads) implements Layout {
         Pairs(ChartSpec spec, Rect room) {
-            this(spec, room, 0, spec.captions() ? 16 : 0);
+            this(spec, room, 0, spec.captions() ? HEADS : 0);
         }
 
         Pairs {
             int n = spec.cells();
-            double each = Math.min(room.width(), room.height()) - heads;
-            side = Mm.ruled(Math.min(MOST_SQUARE, (each - n * spec.gap()) / n));
+            double across = (room.width() - heads - n * spec.gap()) / n;
+            double down = (room.height() - NUMBERS - n * spec.gap()) / n;
+            side = Mm.ruled(Math.min(MOST_SQUARE, Math.min(across, down)));
         }
 
         @Override
@@ -612,9 +619,10 @@ public final class Ruling {
                 row = (int) Math.floor((Math.sqrt(8.0 * place + 1) - 1) / 2);
                 column = place - row * (row + 1) / 2;
             }
-            double used = heads + spec.cells() * (side + spec.gap());
-            double x = room.x() + (room.width() - used) / 2 + heads + spec.gap() + column * (side + spec.gap());
-            double y = room.y() + (room.height() - used) / 2 + heads + spec.gap() + row * (side + spec.gap());
+            double all = spec.cells() * (side + spec.gap());
+            double x = room.x() + (room.width() - heads - all) / 2 + heads + spec.gap() + column * (side + spec.gap());
+            double y =
+                    room.y() + (room.height() - NUMBERS - all) / 2 + NUMBERS + spec.gap() + row * (side + spec.gap());
             Rect box = new Rect(x, y, side, side);
             return new Plan.Cell(
                     index,

@@ -35,7 +35,19 @@ public final class Learning {
      * @param strength beside what its own swatch alone says: 1.3 is a third stronger
      * @param mixtures how many taught it
      */
-    public record Learnt(FittedFilm film, double strength, int mixtures) {}
+    public record Learnt(FittedFilm film, double strength, int mixtures) {
+        private static final double HARDLY = 0.07;
+
+        /** Such as “About 30 % stronger in mixtures than its own swatch says.” */
+        public String words() {
+            String by = mixtures + (mixtures == 1 ? " mixture" : " mixtures");
+            if (Math.abs(strength - 1) < HARDLY) return "As strong in " + by + " as its own swatch says.";
+            return strength > 1
+                    ? "About " + Math.round(100 * (strength - 1)) + " % stronger in " + by
+                            + " than its own swatch says."
+                    : "About " + Math.round(100 * (1 - strength)) + " % weaker in " + by + " than its own swatch says.";
+        }
+    }
 
     /** @return by paint, those of {@code seen} that are in a mixture all of whose paints were seen */
     public static Map<Long, Learnt> of(Map<Long, Seen> seen, List<Painted> mixtures) {

@@ -166,7 +166,7 @@ public record Match(
     double cost(Target target) {
         double sum = 0.4 * (0.7 * atFull + 0.3 * Math.max(atFull, deltaE));
         sum += deltaETint.isPresent() ? 0.3 * atMiddle.orElseThrow() + 0.3 * deltaETint.get() : 0.6 * atFull;
-        return sum + verdict.ordinal() + (mix.mixture().parts().size() - 2) * 0.5;
+        return sum + verdict.ordinal() + (mix.mixture().parts().size() - 2) * 1.0;
     }
 
     private static String tenth(double d) {

@@ -31,8 +31,15 @@ class PaintingStepsTest {
                 .findFirst()
                 .orElseThrow();
         assertThat(PaintingSteps.of(
-                        ChartForm.STRIPS, Optional.of(cell), Optional.of("Kelp Blue"), Optional.empty(), true))
-                .startsWith("Mix half and half with Kelp Blue", "Full strength in the first square")
+                        ChartForm.STRIPS,
+                        Optional.of(cell),
+                        Optional.of(new PaintingSteps.Mixed("Kelp Blue", 1, 1)),
+                        Optional.empty(),
+                        true))
+                .startsWith(
+                        "Mix half and half with Kelp Blue",
+                        "Clean water and a clean brush for each",
+                        "Full strength in the first square")
                 .endsWith("Look at it tilted when dry");
     }
 }

@@ -254,7 +254,7 @@ class RulingTest {
             return;
         }
         assertThat(plan.cells().map(Plan.Cell::index).toList())
-                .isEqualTo(java.util.stream.IntStream.range(0, form.cells(spec.cells(), false))
+                .isEqualTo(java.util.stream.IntStream.range(0, spec.count())
                         .boxed()
                         .toList());
         Rect room = Ruling.room(spec);

@@ -97,6 +97,8 @@ public final class ChartPainter {
     }
 
     private static final double LEAST_OF_MEDIAN = 0.75;
+    /** What the ruling leaves at the left of squares that cross. */
+    private static final double HEADS = 28;
     /** A card for a lid has one size of letter, and none smaller than this. */
     private static final double LEAST_ALIKE = 1.5;
 
@@ -113,7 +115,7 @@ public final class ChartPainter {
         if (head.form == ChartForm.WHEEL) rim(pen, page);
         plan.laid().ifPresent(l -> card(pen, l));
         page.cells().forEach(c -> cell(pen, c));
-        if (head.form == ChartForm.PAIRS) heads(pen, page);
+        if (head.form.isMixed() && head.form != ChartForm.ONE_AGAINST_ALL) heads(pen, page);
         marks.ifPresentOrElse(m -> marks(pen, m, number), () -> plainly(pen, number));
     }
 
@@ -318,30 +320,54 @@ public final class ChartPainter {
 
     /** Of every pair: numbers beside the rows and above the columns, and the names by their numbers on the diagonal. */
     private void heads(Pen pen, Plan.Page page) {
-        List<Plan.Cell> diagonal =
-                page.cells().stream().filter(c -> c.second().isEmpty()).toList();
-        if (diagonal.isEmpty()) return;
         double left = page.cells().stream().mapToDouble(c -> c.box().x()).min().orElse(0);
         double top = page.cells().stream().mapToDouble(c -> c.box().y()).min().orElse(0);
-        for (Plan.Cell c : diagonal) {
-            Lettered said = cells.getOrDefault(c.index(), Lettered.BARE);
-            String number = String.valueOf(c.paint() + 1);
-            double side = c.box().height();
-            Lettering.Fitted name = Lettering.fit(
-                    number + " " + said.name,
-                    15,
-                    Math.max(1, (int) (side / 2.4)),
-                    Math.min(2.4, side * 0.8),
-                    1,
-                    rulers.get(Letters.BOOK));
-            double y = c.box().centreY() - name.lines().size() * name.size() * 1.15 / 2;
-            for (String line : name.lines()) {
-                y += name.size() * 1.15;
-                pen.text(Letters.BOOK, line, left - 16, y - name.size() * 0.3, name.size());
+        for (Plan.Cell c : page.cells()) {
+            boolean alone = c.second().isEmpty();
+            switch (head.form) {
+                case PAIRS -> {
+                    if (!alone) continue;
+                    String number = String.valueOf(c.paint() + 1);
+                    beside(pen, c, left, number + " " + name(c));
+                    above(pen, c, top, number);
+                }
+                case FAMILIES -> {
+                    if (alone && c.box().x() < left + 0.1) beside(pen, c, left, name(c));
+                    else if (alone) above(pen, c, top, name(c));
+                }
+                default -> {
+                    if (alone && c.paint() > 0) beside(pen, c, left, name(c));
+                    if (c.box().y() > top + 0.1) continue;
+                    above(pen, c, top, alone ? (c.paint() == 0 ? "all" : "none") : c.part() + ":" + c.secondPart());
+                }
             }
-            double size = Math.min(2.4, side * 0.6);
-            double wide = rulers.get(Letters.CODE).width(number, size);
-            pen.text(Letters.CODE, number, c.box().centreX() - wide / 2, top - 1.2, size);
+        }
+    }
+
+    private String name(Plan.Cell c) {
+        return cells.getOrDefault(c.index(), Lettered.BARE).name;
+    }
+
+    private void beside(Pen pen, Plan.Cell c, double left, String said) {
+        double side = c.box().height();
+        Lettering.Fitted name = Lettering.fit(
+                said, HEADS, Math.max(1, (int) (side / 3.2)), Math.min(3, side * 0.8), 1, rulers.get(Letters.BOOK));
+        double y = c.box().centreY() - name.lines().size() * name.size() * 1.15 / 2;
+        for (String line : name.lines()) {
+            y += name.size() * 1.15;
+            double wide = rulers.get(Letters.BOOK).width(line, name.size());
+            pen.text(Letters.BOOK, line, left - 1.5 - wide, y - name.size() * 0.3, name.size());
+        }
+    }
+
+    private void above(Pen pen, Plan.Cell c, double top, String said) {
+        double side = c.box().width();
+        Lettering.Fitted name = Lettering.fit(said, side, 3, Math.min(3, side * 0.6), 1, rulers.get(Letters.BOOK));
+        double y = top - 1.2 - (name.lines().size() - 1) * name.size() * 1.15;
+        for (String line : name.lines()) {
+            double wide = rulers.get(Letters.BOOK).width(line, name.size());
+            pen.text(Letters.BOOK, line, c.box().centreX() - wide / 2, y, name.size());
+            y += name.size() * 1.15;
         }
     }
 

@@ -47,6 +47,8 @@ class ChartStore {
             int position,
             @Nullable Long paintId,
             @Nullable Long secondId,
+            int part,
+            int secondPart,
             @Nullable Long swatchId,
             String state,
             @Nullable LocalDateTime paintedAt,
@@ -54,29 +56,99 @@ class ChartStore {
             String eye,
             String note,
             int version) {
+        /** What a cell holds: a paint, or parts of two. */
+        record Holds(@Nullable Long paint, @Nullable Long second, int part, int secondPart) {
+            static final Holds NOTHING = one(null);
+
+            static Holds one(@Nullable Long paint) {
+                return new Holds(paint, null, 1, 1);
+            }
+
+            boolean isMixture() {
+                return second != null;
+            }
+        }
+
         /** Of a chart just planned; a cell without a paint is left bare. */
-        static CellRow planned(long chart, int position, @Nullable Long paint, @Nullable Long second) {
-            String state = paint == null ? "BARE" : "PLANNED";
-            return new CellRow(0, chart, position, paint, second, null, state, null, null, "", "", 1);
+        static CellRow planned(long chart, int position, Holds holds) {
+            String state = holds.paint == null ? "BARE" : "PLANNED";
+            return new CellRow(
+                    0,
+                    chart,
+                    position,
+                    holds.paint,
+                    holds.second,
+                    holds.part,
+                    holds.secondPart,
+                    null,
+                    state,
+                    null,
+                    null,
+                    "",
+                    "",
+                    1);
+        }
+
+        Holds holds() {
+            return new Holds(paintId, secondId, part, secondPart);
         }
 
         boolean isPainted() {
             return state.equals("PAINTED");
         }
 
-        CellRow withPaints(@Nullable Long paint, @Nullable Long second) {
+        CellRow holding(Holds other) {
             return new CellRow(
-                    id, chartId, position, paint, second, swatchId, state, paintedAt, dryAt, eye, note, version);
+                    id,
+                    chartId,
+                    position,
+                    other.paint,
+                    other.second,
+                    other.part,
+                    other.secondPart,
+                    swatchId,
+                    state,
+                    paintedAt,
+                    dryAt,
+                    eye,
+                    note,
+                    version);
         }
 
         CellRow withState(String newState) {
             return new CellRow(
-                    id, chartId, position, paintId, secondId, swatchId, newState, paintedAt, dryAt, eye, note, version);
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    part,
+                    secondPart,
+                    swatchId,
+                    newState,
+                    paintedAt,
+                    dryAt,
+                    eye,
+                    note,
+                    version);
         }
 
         CellRow withPainting(@Nullable Long swatch, LocalDateTime at, @Nullable LocalDateTime dry, String taps) {
             return new CellRow(
-                    id, chartId, position, paintId, secondId, swatch, "PAINTED", at, dry, taps, note, version);
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    part,
+                    secondPart,
+                    swatch,
+                    "PAINTED",
+                    at,
+                    dry,
+                    taps,
+                    note,
+                    version);
         }
 
         CellRow withoutPainting() {
@@ -86,6 +158,8 @@ class ChartStore {
                     position,
                     paintId,
                     secondId,
+                    part,
+                    secondPart,
                     null,
                     paintId == null ? "BARE" : "PLANNED",
                     null,
@@ -97,12 +171,38 @@ class ChartStore {
 
         CellRow withDry(LocalDateTime at) {
             return new CellRow(
-                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, at, eye, note, version);
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    part,
+                    secondPart,
+                    swatchId,
+                    state,
+                    paintedAt,
+                    at,
+                    eye,
+                    note,
+                    version);
         }
 
         CellRow withEye(String taps) {
             return new CellRow(
-                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, dryAt, taps, note, version);
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    part,
+                    secondPart,
+                    swatchId,
+                    state,
+                    paintedAt,
+                    dryAt,
+                    taps,
+                    note,
+                    version);
         }
 
         /** With one more remark, as far as there is room. */
@@ -110,7 +210,20 @@ class ChartStore {
             String all = note.isEmpty() ? more : note + "; " + more;
             String kept = all.length() > 300 ? all.substring(0, 299) + "…" : all;
             return new CellRow(
-                    id, chartId, position, paintId, secondId, swatchId, state, paintedAt, dryAt, eye, kept, version);
+                    id,
+                    chartId,
+                    position,
+                    paintId,
+                    secondId,
+                    part,
+                    secondPart,
+                    swatchId,
+                    state,
+                    paintedAt,
+                    dryAt,
+                    eye,
+                    kept,
+                    version);
         }
     }
 
@@ -170,7 +283,7 @@ class ChartStore {
     }
 
     private static final String CELL = """
-            select id, chart_id, position, paint_id, second_id, swatch_id, state, painted_at, dry_at, eye, note, version
+            select id, chart_id, position, paint_id, second_id, part, second_part, swatch_id, state, painted_at, dry_at, eye, note, version
             from chart_cell where collector_id = ?
             """;
 

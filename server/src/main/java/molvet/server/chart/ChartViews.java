@@ -463,7 +463,7 @@ class ChartViews {
         List<Long> own = chosen.stream().filter(cards::containsKey).toList();
         List<Long> order = own.isEmpty() ? own : charts.ordered(asked.chartForm(), school, own, cards);
         Map<Long, PaintEntry> entries = byId(paints.entries(me, own));
-        boolean mixed = asked.chartForm() == ChartForm.PAIRS || asked.chartForm() == ChartForm.ONE_AGAINST_ALL;
+        boolean mixed = asked.chartForm().isMixed();
         List<CardRow> inOrder = order.stream().map(cards::get).toList();
         List<Swatchable> colours = inOrder.stream().map(CardRow::swatchable).toList();
         return new PlanView(
@@ -620,8 +620,11 @@ class ChartViews {
     private static List<String> doing(
             ChartForm form, Plan.@Nullable Cell cell, CellRow row, Map<Long, PaintEntry> entries) {
         PaintEntry paint = entries.get(row.paintId());
-        Optional<String> with = Optional.ofNullable(row.secondId())
-                .map(second -> entries.containsKey(second) ? entries.get(second).name() : "its partner");
+        Optional<PaintingSteps.Mixed> with = Optional.ofNullable(row.secondId())
+                .map(second -> new PaintingSteps.Mixed(
+                        entries.containsKey(second) ? entries.get(second).name() : "its partner",
+                        row.part(),
+                        row.secondPart()));
         return PaintingSteps.of(
                 form, Optional.ofNullable(cell), with, granulation(paint), Shimmer.of(paint.name(), recipe(paint)));
     }

@@ -29,6 +29,7 @@ import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.PigmentReference;
 import molvet.server.chart.ChartStore.CellRow;
+import molvet.server.chart.ChartStore.CellRow.Holds;
 import molvet.server.chart.ChartStore.ChartRow;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.Paints;
@@ -190,10 +191,13 @@ public class Charts {
                                     me,
                                     id,
                                     c.index(),
-                                    order.get(c.paint()),
-                                    c.second().isPresent()
-                                            ? order.get(c.second().getAsInt())
-                                            : null));
+                                    new Holds(
+                                            order.get(c.paint()),
+                                            c.second().isPresent()
+                                                    ? order.get(c.second().getAsInt())
+                                                    : null,
+                                            c.part(),
+                                            c.secondPart())));
                     return id;
                 });
     }
@@ -214,7 +218,7 @@ public class Charts {
             row.put("note", "");
             row.put("created_at", clock.instant());
             long id = rows.add(me, "chart", row);
-            for (int i = 0; i < squares; i++) addCell(me, id, i, null, null);
+            for (int i = 0; i < squares; i++) addCell(me, id, i, Holds.NOTHING);
             return id;
         });
     }
@@ -224,20 +228,22 @@ public class Charts {
         store.cellsForUpdate(me, chart).stream()
                 .filter(c -> paints.containsKey(c.position()) && !c.isPainted())
                 .forEach(c -> changeCell(
-                        me, c.withPaints(paints.get(c.position()), null).withState("PLANNED")));
+                        me, c.holding(Holds.one(paints.get(c.position()))).withState("PLANNED")));
     }
 
-    private void addCell(Collector me, long chart, int position, @Nullable Long paint, @Nullable Long second) {
-        rows.add(me, "chart_cell", CellRow.planned(chart, position, paint, second));
+    private void addCell(Collector me, long chart, int position, Holds holds) {
+        rows.add(me, "chart_cell", CellRow.planned(chart, position, holds));
     }
 
     void changeCell(Collector me, CellRow cell) {
         rows.change(me, "chart_cell", cell.id(), cell);
     }
 
-    /** Of one against all, the one leads whatever the order. */
+    /** Of one against all and of a ladder, the one leads whatever the order. */
     List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
-        boolean led = form == ChartForm.ONE_AGAINST_ALL;
+        // Which paints are the one family and which the other is said by their order alone.
+        if (form == ChartForm.FAMILIES) return paints;
+        boolean led = form == ChartForm.ONE_AGAINST_ALL || form == ChartForm.LADDER;
         List<Swatchable> colours = paints.stream()
                 .skip(led ? 1 : 0)
                 .map(p -> cards.get(p).swatchable())
@@ -256,7 +262,7 @@ public class Charts {
     public void reorder(Collector me, long id, @Nullable String school, @Nullable List<Long> byHand) {
         ChartRow chart = chart(me, id);
         ChartForm form = ChartForm.valueOf(chart.form());
-        if (form == ChartForm.PAIRS || form == ChartForm.ONE_AGAINST_ALL) {
+        if (form.isMixed()) {
             throw Refusal.of(
                     "school", "Mixtures stand where their paints cross.", "Plan the chart anew in another order.");
         }
@@ -292,8 +298,7 @@ public class Charts {
         List<CellRow> changed = new ArrayList<>();
         for (int i = 0; i < cells.size(); i++) {
             long paint = Long.parseLong(then.get(i));
-            if (paint != cells.get(i).paintId())
-                changed.add(cells.get(i).withPaints(paint, cells.get(i).secondId()));
+            if (paint != cells.get(i).paintId()) changed.add(cells.get(i).holding(Holds.one(paint)));
         }
         acts.act(me, () -> "Put " + chart.code() + " into another order", () -> {
             rows.change(me, "chart", id, Map.of("school", wanted));
@@ -504,8 +509,8 @@ public class Charts {
 
     /** What was painted is the other's paint: paints change cells, and swatches change paints with them. */
     private void swap(Collector me, CellRow one, CellRow other) {
-        changeCell(me, one.withPaints(other.paintId(), other.secondId()));
-        changeCell(me, other.withPaints(one.paintId(), one.secondId()));
+        changeCell(me, one.holding(other.holds()));
+        changeCell(me, other.holding(one.holds()));
         if (one.swatchId() != null && other.paintId() != null) shelf.givePaint(me, one.swatchId(), other.paintId());
         if (other.swatchId() != null && one.paintId() != null) shelf.givePaint(me, other.swatchId(), one.paintId());
     }
@@ -515,21 +520,18 @@ public class Charts {
         Instant now = clock.instant();
         if (cell.isPainted()) {
             // It was ticked off where it belonged: the swatch goes over to the cell it is in.
-            changeCell(me, cell.withPaints(other.paintId(), other.secondId()).withoutPainting());
+            changeCell(me, cell.holding(other.holds()).withoutPainting());
             changeCell(
                     me,
-                    other.withPaints(cell.paintId(), cell.secondId())
+                    other.holding(cell.holds())
                             .withPainting(cell.swatchId(), cell.paintedAt(), cell.dryAt(), cell.eye()));
             return;
         }
         Long swatch = cell.secondId() != null || cell.paintId() == null
                 ? null
                 : swatch(me, chart, other, cell.paintId(), now);
-        changeCell(
-                me,
-                cell.withPaints(other.paintId(), other.secondId())
-                        .withState(other.paintId() == null ? "BARE" : "PLANNED"));
-        changeCell(me, other.withPaints(cell.paintId(), cell.secondId()).withPainting(swatch, Utc.of(now), null, ""));
+        changeCell(me, cell.holding(other.holds()).withState(other.paintId() == null ? "BARE" : "PLANNED"));
+        changeCell(me, other.holding(cell.holds()).withPainting(swatch, Utc.of(now), null, ""));
     }
 
     /** The other cell holds this paint again; its own paint goes to the end of the sheet if there is room. */
@@ -540,11 +542,11 @@ public class Charts {
         Instant now = clock.instant();
         Long swatch = cell.secondId() != null ? null : swatch(me, chart, other, cell.paintId(), now);
         Long out = other.paintId();
-        boolean moved = out != null && append(me, chart, cells.size(), out, other.secondId());
+        boolean moved = out != null && append(me, chart, cells.size(), other.holds());
         String note = "painted twice" + (out == null || moved ? "" : "; its own paint has no cell on this sheet");
         changeCell(
                 me,
-                other.withPaints(cell.paintId(), cell.secondId())
+                other.holding(cell.holds())
                         .withPainting(swatch, Utc.of(now), null, "")
                         .noted(note));
     }
@@ -554,26 +556,24 @@ public class Charts {
         List<CellRow> free = cells.stream()
                 .filter(c -> c.position() >= cell.position() && !c.isPainted())
                 .toList();
-        Long paint = null;
-        Long second = null;
+        Holds next = Holds.NOTHING;
         for (CellRow c : free) {
-            changeCell(me, c.withPaints(paint, second).withState(paint == null ? "BARE" : "PLANNED"));
-            paint = c.paintId();
-            second = c.secondId();
+            changeCell(me, c.holding(next).withState(next.paint() == null ? "BARE" : "PLANNED"));
+            next = c.holds();
         }
-        if (paint != null && !append(me, chart, cells.size(), paint, second)) {
+        if (next.paint() != null && !append(me, chart, cells.size(), next)) {
             changeCell(
                     me,
-                    cell.withPaints(null, null)
+                    cell.holding(Holds.NOTHING)
                             .withState("BARE")
                             .noted("left bare; the last paint has no cell on this sheet"));
         }
     }
 
     /** One more cell, if the sheet as it is ruled has room for it. */
-    private boolean append(Collector me, ChartRow chart, int cells, long paint, @Nullable Long second) {
+    private boolean append(Collector me, ChartRow chart, int cells, Holds holds) {
         NewChart kept = kept(chart);
-        if (second != null || kept.chartForm() == ChartForm.PAIRS || cells >= ChartSpec.MOST_CELLS) return false;
+        if (holds.isMixture() || kept.chartForm().isMixed() || cells >= ChartSpec.MOST_CELLS) return false;
         Plan now = plan(chart);
         Plan more;
         try {
@@ -589,7 +589,7 @@ public class Charts {
                         .equals(now.cells().map(Plan.Cell::box).toList());
         if (!same) return false;
         rows.change(me, "chart", chart.id(), Map.of("spec", json.writeValueAsString(kept.kept(cells + 1))));
-        addCell(me, chart.id(), cells, paint, null);
+        addCell(me, chart.id(), cells, holds);
         return true;
     }
 

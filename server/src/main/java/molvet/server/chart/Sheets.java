@@ -49,6 +49,8 @@ public class Sheets {
             int cell,
             @Nullable Long paint,
             @Nullable Long second,
+            int part,
+            int secondPart,
             @Nullable Long swatch,
             boolean painted) {}
 
@@ -66,7 +68,14 @@ public class Sheets {
                     printed.marks(),
                     cells.stream()
                             .map(c -> new Square(
-                                    c.id(), c.position(), c.paintId(), c.secondId(), c.swatchId(), c.isPainted()))
+                                    c.id(),
+                                    c.position(),
+                                    c.paintId(),
+                                    c.secondId(),
+                                    c.part(),
+                                    c.secondPart(),
+                                    c.swatchId(),
+                                    c.isPainted()))
                             .toList());
         });
     }
@@ -98,6 +107,13 @@ public class Sheets {
         long swatch = charts.swatch(me, row, c, c.paintId(), at);
         charts.changeCell(me, c.withPainting(swatch, Utc.of(at), Utc.of(at), c.eye()));
         return swatch;
+    }
+
+    /** A cell with a mixture turns out to be painted: it is ticked off. Part of the act under way. */
+    public void mixed(Collector me, long chart, int cell, Instant at) {
+        store.cellsForUpdate(me, chart).stream()
+                .filter(x -> x.position() == cell && !x.isPainted())
+                .forEach(c -> charts.changeCell(me, c.withPainting(null, Utc.of(at), Utc.of(at), c.eye())));
     }
 
     /** A sheet of numbered squares for paints that are not known yet. */

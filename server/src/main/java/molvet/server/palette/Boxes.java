@@ -20,6 +20,7 @@ import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Ownership;
 import molvet.server.platform.Rows;
+import molvet.server.platform.Thinking;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

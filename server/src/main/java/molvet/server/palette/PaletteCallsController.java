@@ -21,6 +21,7 @@ import molvet.core.pigment.Granulation;
 import molvet.server.colour.LabValue;
 import molvet.server.platform.Fields;
 import molvet.server.platform.OneOf;
+import molvet.server.platform.Thinking;
 import org.jspecify.annotations.Nullable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestBody;

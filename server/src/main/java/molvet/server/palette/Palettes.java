@@ -52,6 +52,7 @@ import molvet.server.platform.Ownership;
 import molvet.server.platform.Rows;
 import molvet.server.platform.Stale;
 import molvet.server.platform.Taken;
+import molvet.server.platform.Thinking;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;

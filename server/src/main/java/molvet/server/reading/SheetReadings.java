@@ -21,6 +21,7 @@ import molvet.server.platform.Taken;
 import molvet.server.platform.Utc;
 import molvet.server.reading.SheetReadingStore.ScanRow;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.transaction.support.TransactionSynchronization;
@@ -49,6 +50,7 @@ class SheetReadings {
     private final Clock clock;
     private final Rows rows;
     private final Devices devices;
+    private final ObjectProvider<MixtureSquares> mixtures;
 
     SheetReadings(
             SheetReadingStore store,
@@ -60,7 +62,9 @@ class SheetReadings {
             JsonMapper json,
             Clock clock,
             Rows rows,
-            Devices devices) {
+            Devices devices,
+            ObjectProvider<MixtureSquares> mixtures) {
+        this.mixtures = mixtures;
         this.devices = devices;
         this.rows = rows;
         this.store = store;
@@ -230,18 +234,24 @@ class SheetReadings {
         List<SheetReadingStore.CellRow> taken = store.cells(me, id).stream()
                 .filter(c -> !c.leftOut())
                 .filter(c -> Optional.ofNullable(squares.get(c.cell()))
-                        .filter(q -> q.paint() != null && q.second() == null)
+                        .filter(q -> q.paint() != null)
                         .isPresent())
                 .toList();
-        List<CellReading> read = taken.stream()
+        List<CellReading> all = taken.stream()
                 .map(c -> json.readValue(c.result(), KeptCell.class).reading())
                 .toList();
-        if (read.isEmpty()) {
-            throw Refusal.of(
-                    "cells",
-                    "There is no painted cell of one paint to take over.",
-                    "Leave it, or read another picture.");
+        if (all.isEmpty()) {
+            throw Refusal.of("cells", "There is no painted cell to take over.", "Leave it, or read another picture.");
         }
+        List<CellReading> read =
+                all.stream().filter(c -> squares.get(c.cell()).second() == null).toList();
+        // Of mixtures only what dried is theirs: how they lift is a matter of their parts.
+        List<MixtureSquares.MixtureRead> mixed = !s.stage().equals(Stage.DRY.name())
+                ? List.of()
+                : all.stream()
+                        .filter(c -> squares.get(c.cell()).second() != null)
+                        .map(c -> new MixtureSquares.MixtureRead(squares.get(c.cell()), c))
+                        .toList();
         Instant now = clock.instant();
         List<ReadingStore.OfScan> before = readingStore.ofScan(me, id);
         Set<Integer> counted = before.stream()
@@ -249,34 +259,36 @@ class SheetReadings {
                 .map(ReadingStore.OfScan::cell)
                 .collect(Collectors.toSet());
         Map<Integer, Double> left = s.stage().equals(Stage.LIFTED.name()) ? lifted(me, s, read) : Map.of();
-        acts.act(
-                me,
-                () -> "Read " + read.size() + (read.size() == 1 ? " swatch" : " swatches") + " of " + sheet.code(),
-                () -> {
-                    if (!store.isProposed(me, id))
-                        throw new Taken("not-proposed", "This reading is accepted already.", null);
-                    rows.change(me, "scan", id, Map.of("state", "ACCEPTED"));
-                    before.forEach(r -> rows.remove(me, "reading", r.id()));
-                    for (CellReading c : read) {
-                        Sheets.Square q = squares.get(c.cell());
-                        long swatch = q.swatch() != null && q.painted()
-                                ? q.swatch()
-                                : sheets.painted(me, sheet.id(), c.cell(), now);
-                        Map<String, Object> row = NewReading.of(c)
-                                .onto(swatch, now)
-                                .read(s, c.cell())
-                                .row();
-                        row.put("staining", left.get(c.cell()));
-                        row.put("counts", counted.contains(c.cell()));
-                        rows.add(me, "reading", row);
-                    }
-                    if (s.stage().equals(Stage.DRY.name())) {
-                        Set<Integer> cells =
-                                read.stream().map(CellReading::cell).collect(Collectors.toSet());
-                        sheets.dried(me, sheet.id(), cells, now);
-                    }
-                    sheets.fileLid(me, sheet.id());
-                });
+        acts.act(me, () -> "Read " + counted(read.size(), mixed.size()) + " of " + sheet.code(), () -> {
+            if (!store.isProposed(me, id)) throw new Taken("not-proposed", "This reading is accepted already.", null);
+            rows.change(me, "scan", id, Map.of("state", "ACCEPTED"));
+            before.forEach(r -> rows.remove(me, "reading", r.id()));
+            for (CellReading c : read) {
+                Sheets.Square q = squares.get(c.cell());
+                long swatch =
+                        q.swatch() != null && q.painted() ? q.swatch() : sheets.painted(me, sheet.id(), c.cell(), now);
+                Map<String, Object> row =
+                        NewReading.of(c).onto(swatch, now).read(s, c.cell()).row();
+                row.put("staining", left.get(c.cell()));
+                row.put("counts", counted.contains(c.cell()));
+                rows.add(me, "reading", row);
+            }
+            if (!mixed.isEmpty()) {
+                mixed.forEach(m -> sheets.mixed(me, sheet.id(), m.square().cell(), now));
+                mixtures.getObject().read(me, id, mixed, now);
+            }
+            if (s.stage().equals(Stage.DRY.name())) {
+                Set<Integer> cells = read.stream().map(CellReading::cell).collect(Collectors.toSet());
+                sheets.dried(me, sheet.id(), cells, now);
+            }
+            sheets.fileLid(me, sheet.id());
+        });
+    }
+
+    private static String counted(int swatches, int mixtures) {
+        String one = swatches + (swatches == 1 ? " swatch" : " swatches");
+        String other = mixtures + (mixtures == 1 ? " mixture" : " mixtures");
+        return mixtures == 0 ? one : swatches == 0 ? other : one + " and " + other;
     }
 
     /** What stayed of each cell, against the latest dry picture of the page. */

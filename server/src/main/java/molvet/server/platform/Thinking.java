@@ -1,25 +1,23 @@
-package molvet.server.palette;
+package molvet.server.platform;
 
 import java.time.Duration;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import java.util.function.BooleanSupplier;
 import java.util.function.Function;
-import molvet.server.platform.Busy;
 import org.springframework.stereotype.Component;
 
 /** Work that takes as long as it is given: never more of it at once than half of the processors, and none for longer than it may. */
 @Component
-class Thinking {
+public class Thinking {
     private final Semaphore places =
             new Semaphore(Math.max(1, Runtime.getRuntime().availableProcessors() / 2));
 
     /** @param work is told whether to go on, asked again and again */
-    <T> T within(Duration most, Function<BooleanSupplier, T> work) {
+    public <T> T within(Duration most, Function<BooleanSupplier, T> work) {
         try {
             if (!places.tryAcquire(10, TimeUnit.SECONDS)) {
-                throw new Busy(
-                        "Others are having their palettes arranged. Nothing was changed.", Duration.ofSeconds(3));
+                throw new Busy("Others are having theirs worked out. Nothing was changed.", Duration.ofSeconds(3));
             }
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();

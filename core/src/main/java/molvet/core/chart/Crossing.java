@@ -1,0 +1,112 @@
+package molvet.core.chart;
+
+import java.util.List;
+import java.util.OptionalInt;
+import molvet.core.measure.Rect;
+
+/**
+ * Squares where rows and columns cross. Of a ladder each row leads from the first paint to one of the others in steps; of family
+ * against family each row and each column begins with its own paint, and they mix where they cross.
+ */
+record Crossing(ChartSpec spec, Rect room, double side, double heads, double tops) implements Ruling.Layout {
+    /** Parts of the one to parts of the other, as hands measure; the ends are the paints themselves. A touch is one to twelve. */
+    record Step(int one, int other) {}
+
+    static final List<Step> STEPS = List.of(
+            new Step(1, 0),
+            new Step(12, 1),
+            new Step(5, 1),
+            new Step(3, 1),
+            new Step(2, 1),
+            new Step(1, 1),
+            new Step(1, 2),
+            new Step(1, 3),
+            new Step(1, 5),
+            new Step(1, 12),
+            new Step(0, 1));
+
+    private static final double NAMES = 12;
+    private static final double PARTS = 6;
+
+    Crossing(ChartSpec spec, Rect room) {
+        this(spec, room, 0, spec.captions() ? Ruling.HEADS : 0, !spec.captions() ? 0 : isLadder(spec) ? PARTS : NAMES);
+    }
+
+    Crossing {
+        double across = (room.width() - heads - columns(spec) * spec.gap()) / columns(spec);
+        double down = (room.height() - tops - rows(spec) * spec.gap()) / rows(spec);
+        side = Mm.ruled(Math.min(Ruling.MOST_SQUARE, Math.min(across, down)));
+    }
+
+    private static boolean isLadder(ChartSpec spec) {
+        return spec.form() == ChartForm.LADDER;
+    }
+
+    private static int columns(ChartSpec spec) {
+        return isLadder(spec) ? STEPS.size() : spec.columns() + 1;
+    }
+
+    private static int rows(ChartSpec spec) {
+        return isLadder(spec) ? spec.cells() - 1 : spec.cells() - spec.columns() + 1;
+    }
+
+    @Override
+    public double size() {
+        return side;
+    }
+
+    @Override
+    public Plan.Cell cell(int place, int index) {
+        // The corner of two families is no cell.
+        int at = isLadder(spec) ? place : place + 1;
+        int row = at / columns(spec);
+        int column = at % columns(spec);
+        double step = side + spec.gap();
+        double left = room.x() + (room.width() - heads - columns(spec) * step) / 2 + heads + spec.gap();
+        double top = room.y() + (room.height() - tops - rows(spec) * step) / 2 + tops + spec.gap();
+        Rect box = new Rect(left + column * step, top + row * step, side, side);
+        return isLadder(spec) ? step(index, row, STEPS.get(column), box) : crossed(index, row, column, box);
+    }
+
+    private static Plan.Cell step(int index, int row, Step s, Rect box) {
+        int other = row + 1;
+        if (s.other == 0) return alone(index, 0, box);
+        if (s.one == 0) return alone(index, other, box);
+        return new Plan.Cell(index, 0, OptionalInt.of(other), s.one, s.other, box, painted(PartKind.FIELD, box));
+    }
+
+    private Plan.Cell crossed(int index, int row, int column, Rect box) {
+        int of = spec.columns() + row - 1;
+        if (row == 0) return alone(index, column - 1, box);
+        if (column == 0) return alone(index, of, box);
+        return new Plan.Cell(index, column - 1, OptionalInt.of(of), box, painted(PartKind.FIELD, box));
+    }
+
+    private static Plan.Cell alone(int index, int paint, Rect box) {
+        return new Plan.Cell(index, paint, OptionalInt.empty(), box, painted(PartKind.FIELD, box));
+    }
+
+    private static List<Plan.Part> painted(PartKind kind, Rect box) {
+        return List.of(Plan.Part.of(kind, box));
+    }
+
+    @Override
+    public List<String> said() {
+        String squares = ", squares of " + Mm.of(side) + " mm.";
+        if (isLadder(spec)) {
+            int others = spec.cells() - 1;
+            return List.of(
+                    (others == 1
+                                    ? "From one paint to the other"
+                                    : "From the first paint to each of " + others + " others")
+                            + " in " + STEPS.size() + " steps" + squares,
+                    "The ends of each row are the paints themselves.");
+        }
+        int across = spec.columns();
+        int down = spec.cells() - across;
+        return List.of(
+                across + " across and " + down + " down: " + across * down + " mixtures and " + (across + down)
+                        + " mass tones" + squares,
+                "Each row and each column begins with its own paint.");
+    }
+}

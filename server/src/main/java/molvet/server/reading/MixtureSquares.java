@@ -1,0 +1,16 @@
+package molvet.server.reading;
+
+import java.time.Instant;
+import java.util.List;
+import molvet.core.reading.CellReading;
+import molvet.server.chart.Sheets;
+import molvet.server.platform.Collector;
+
+/** Whoever keeps what mixtures on a sheet turned out to be: they belong to no one paint, and so have no swatch. */
+public interface MixtureSquares {
+    /** @param square which paints, in which parts */
+    record MixtureRead(Sheets.Square square, CellReading reading) {}
+
+    /** Squares with mixtures were read and are taken over. Part of the act under way. */
+    void read(Collector me, long scan, List<MixtureRead> squares, Instant at);
+}
