@@ -1969,6 +1969,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/mixing/ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mixing calls: ladder */
+        post: operations["MixingCalls.ladder"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/mixing/match": {
         parameters: {
             query?: never;
@@ -1980,6 +1997,23 @@ export interface paths {
         put?: never;
         /** Mixing calls: match */
         post: operations["MixingCalls.match"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/mixing/neutrals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Mixing calls: neutrals */
+        post: operations["MixingCalls.neutrals"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4674,6 +4708,21 @@ export interface components {
             mixed?: components["schemas"]["MixView"];
             said: string;
         };
+        LadderAsked: {
+            /** Format: int64 */
+            one?: number;
+            /** Format: int64 */
+            other?: number;
+        };
+        LadderStep: {
+            colours: string[];
+            /** Format: int32 */
+            otherPart: number;
+            /** Format: int32 */
+            part: number;
+            /** Format: double */
+            uncertainty: number;
+        };
         LaidBox: {
             /** Format: double */
             bare: number;
@@ -5014,6 +5063,9 @@ export interface components {
             known: number;
             values: components["schemas"]["MeterValue"][];
         };
+        MixLadder: {
+            steps: components["schemas"]["LadderStep"][];
+        };
         MixList: {
             /** Format: int32 */
             all: number;
@@ -5066,6 +5118,24 @@ export interface components {
             paint: number;
             place: string;
             strip?: components["schemas"]["StripView"];
+        };
+        NeutralList: {
+            pairs: components["schemas"]["NeutralPair"][];
+            reasons: string[];
+        };
+        NeutralPair: {
+            /** Format: double */
+            chroma: number;
+            colour: string;
+            /** Format: double */
+            darkest: number;
+            full: string;
+            parts: components["schemas"]["MatchedPart"][];
+        };
+        NeutralsAsked: {
+            from?: string;
+            /** Format: int32 */
+            most?: number;
         };
         NewArrival: {
             cameOn?: string;
@@ -17944,6 +18014,93 @@ export interface operations {
             };
         };
     };
+    "MixingCalls.ladder": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LadderAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MixLadder"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     "MixingCalls.match": {
         parameters: {
             query?: never;
@@ -17964,6 +18121,93 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["MixMatches"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "MixingCalls.neutrals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NeutralsAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NeutralList"];
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */

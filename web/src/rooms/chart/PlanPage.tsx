@@ -30,6 +30,8 @@ const NUMBERS: Record<string, ("steps" | "pages" | "columns" | "outside")[]> = {
   WHEEL: ["outside"],
   ONE_AGAINST_ALL: ["columns", "pages"],
   PAIRS: [],
+  LADDER: [],
+  FAMILIES: ["columns"],
   FREE: ["pages"],
 };
 const LABELS = {
@@ -227,7 +229,14 @@ function FormFields({ draft, change }: Part) {
             id={id}
             value={draft.form}
             options={FORMS}
-            onChange={(v) => change({ form: v, gap: undefined, columns: undefined, card: undefined })}
+            onChange={(v) =>
+              change({
+                form: v,
+                gap: undefined,
+                columns: v === "FAMILIES" ? Math.max(1, Math.floor(draft.paints.length / 2)) : undefined,
+                card: undefined,
+              })
+            }
           />
         )}
       </Field>

@@ -89,6 +89,11 @@ export function asked(d: PlanDraft): Schemas["NewChart"] {
   };
 }
 
+/** Another room proposes a chart; it waits on the plan page. */
+export function planWith(some: Partial<PlanDraft>) {
+  localStorage.setItem(KEY, JSON.stringify({ ...FRESH, ...some }));
+}
+
 /** The same paints and form again: on good paper after a trial, or in another order. It waits on the plan page. */
 export function planAgain(chart: Schemas["ChartPage"]) {
   const { options, paints: _, cells: __, marks: ___, ...rest } = chart.asked;

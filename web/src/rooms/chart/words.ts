@@ -8,6 +8,12 @@ export const FORMS = [
   ["WHEEL", "Wheel", "round the ring, neutrals outside"],
   ["ONE_AGAINST_ALL", "One against all", "the first paint mixed with every other"],
   ["PAIRS", "Every pair", "a triangle or square of all mixtures"],
+  ["LADDER", "Ladder", "from the first paint to each of the others in eleven steps"],
+  [
+    "FAMILIES",
+    "Family against family",
+    "the first paints head the columns, the others the rows, and they mix where they cross",
+  ],
   ["FREE", "Own size", "cells of a size of your own, as many as fit"],
 ] as const;
 

@@ -4,9 +4,9 @@ import { Link, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
-import { useLater } from "../../ui/useLater";
 import { counted } from "../../ui/words";
 import { PerMl } from "../arrival/LineCard";
+import { AddPaint } from "../collection/AddPaint";
 import { StripTile } from "../collection/StripTile";
 import { ChoosingNav } from "./ChoosingNav";
 
@@ -87,54 +87,6 @@ export function ComparePage() {
         </>
       )}
     </Page>
-  );
-}
-
-function AddPaint({ taken, onAdd }: { taken: number[]; onAdd: (id: number) => void }) {
-  const [text, setText] = useState("");
-  const find = useLater(text.trim(), 200);
-  const found = useQuery({
-    queryKey: ["paints", "add", find],
-    queryFn: () => data(client.GET("/api/paints", { params: { query: { find, limit: 8 } } })),
-    enabled: find.length > 1,
-  }).data;
-  const open = find.length > 1 && text.trim() !== "";
-  return (
-    <div className="relative w-full max-w-md">
-      <label>
-        <span className="label-text block">Add a paint</span>
-        <input
-          type="search"
-          className="input w-full"
-          placeholder="name, number, pigment, “near M-0031” …"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
-      {open && (
-        <ul className="absolute z-20 inset-x-0 bg-base-100 rule-box divide-y divide-[var(--rule)] max-h-80 overflow-y-auto">
-          {found?.paints
-            .filter((p) => !taken.includes(p.id))
-            .map((p) => (
-              <li key={p.id}>
-                <button
-                  type="button"
-                  className="w-full text-left px-3 py-2 flex gap-3 items-baseline hover:bg-base-200"
-                  onClick={() => {
-                    onAdd(p.id);
-                    setText("");
-                  }}
-                >
-                  <span className="code">{p.accession}</span>
-                  <span className="paint-name">{p.name}</span>
-                  <span className="quiet text-sm">{p.maker}</span>
-                </button>
-              </li>
-            ))}
-          {found?.total === 0 && <li className="quiet px-3 py-2">Nothing answers to that.</li>}
-        </ul>
-      )}
-    </div>
   );
 }
 

@@ -97,15 +97,7 @@ record MixedPaints(String title, List<Paint> paints, double full, Thinned thinne
 
     /** The film two of them make. @param share of the other */
     Optics.Film mixed(int one, int other, double share) {
-        Optics.Film a = paints.get(one).film;
-        Optics.Film b = paints.get(other).film;
-        double[] k = new double[BANDS];
-        double[] s = new double[BANDS];
-        for (int i = 0; i < BANDS; i++) {
-            k[i] = (1 - share) * a.k()[i] + share * b.k()[i];
-            s[i] = (1 - share) * a.s()[i] + share * b.s()[i];
-        }
-        return new Optics.Film(k, s, new double[BANDS], Math.max(a.grain(), b.grain()), 0.5, 0);
+        return paints.get(one).film.mixed(paints.get(other).film, share);
     }
 
     double palest(Optics.Film film) {

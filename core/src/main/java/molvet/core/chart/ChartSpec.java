@@ -113,7 +113,7 @@ public record ChartSpec(
     public int count() {
         return switch (form) {
             case PAIRS -> full ? cells * cells : cells * (cells + 1) / 2;
-            case LADDER -> Crossing.STEPS.size() * (cells - 1);
+            case LADDER -> Ladder.STEPS.size() * (cells - 1);
             case FAMILIES -> (columns + 1) * (cells - columns + 1) - 1;
             default -> cells;
         };

@@ -9,22 +9,6 @@ import molvet.core.measure.Rect;
  * against family each row and each column begins with its own paint, and they mix where they cross.
  */
 record Crossing(ChartSpec spec, Rect room, double side, double heads, double tops) implements Ruling.Layout {
-    /** Parts of the one to parts of the other, as hands measure; the ends are the paints themselves. A touch is one to twelve. */
-    record Step(int one, int other) {}
-
-    static final List<Step> STEPS = List.of(
-            new Step(1, 0),
-            new Step(12, 1),
-            new Step(5, 1),
-            new Step(3, 1),
-            new Step(2, 1),
-            new Step(1, 1),
-            new Step(1, 2),
-            new Step(1, 3),
-            new Step(1, 5),
-            new Step(1, 12),
-            new Step(0, 1));
-
     private static final double NAMES = 12;
     private static final double PARTS = 6;
 
@@ -43,7 +27,7 @@ record Crossing(ChartSpec spec, Rect room, double side, double heads, double top
     }
 
     private static int columns(ChartSpec spec) {
-        return isLadder(spec) ? STEPS.size() : spec.columns() + 1;
+        return isLadder(spec) ? Ladder.STEPS.size() : spec.columns() + 1;
     }
 
     private static int rows(ChartSpec spec) {
@@ -65,14 +49,14 @@ record Crossing(ChartSpec spec, Rect room, double side, double heads, double top
         double left = room.x() + (room.width() - heads - columns(spec) * step) / 2 + heads + spec.gap();
         double top = room.y() + (room.height() - tops - rows(spec) * step) / 2 + tops + spec.gap();
         Rect box = new Rect(left + column * step, top + row * step, side, side);
-        return isLadder(spec) ? step(index, row, STEPS.get(column), box) : crossed(index, row, column, box);
+        return isLadder(spec) ? step(index, row, Ladder.STEPS.get(column), box) : crossed(index, row, column, box);
     }
 
-    private static Plan.Cell step(int index, int row, Step s, Rect box) {
+    private static Plan.Cell step(int index, int row, Ladder.Step s, Rect box) {
         int other = row + 1;
-        if (s.other == 0) return alone(index, 0, box);
-        if (s.one == 0) return alone(index, other, box);
-        return new Plan.Cell(index, 0, OptionalInt.of(other), s.one, s.other, box, painted(PartKind.FIELD, box));
+        if (s.other() == 0) return alone(index, 0, box);
+        if (s.one() == 0) return alone(index, other, box);
+        return new Plan.Cell(index, 0, OptionalInt.of(other), s.one(), s.other(), box, painted(PartKind.FIELD, box));
     }
 
     private Plan.Cell crossed(int index, int row, int column, Rect box) {
@@ -99,7 +83,7 @@ record Crossing(ChartSpec spec, Rect room, double side, double heads, double top
                     (others == 1
                                     ? "From one paint to the other"
                                     : "From the first paint to each of " + others + " others")
-                            + " in " + STEPS.size() + " steps" + squares,
+                            + " in " + Ladder.STEPS.size() + " steps" + squares,
                     "The ends of each row are the paints themselves.");
         }
         int across = spec.columns();

@@ -1,6 +1,7 @@
 package molvet.core.mixing;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -77,12 +78,7 @@ public record Prediction(
                 alone ? MODEL : off(films, shares, thin),
                 film.overBlack(1),
                 granulation(parts, shares),
-                Covering.transparency(
-                        Math.min(
-                                0.99,
-                                film.overBlack(1).toXyz().y()
-                                        / film.at(1).toXyz().y()),
-                        film.at(1)),
+                transparency(parts, shares, film),
                 counting(parts, shares)
                         .flatMap(p -> p.traits().staining().stream())
                         .max(Comparator.naturalOrder()),
@@ -140,6 +136,23 @@ public record Prediction(
                     most, parts.get(i).traits().granulation().orElseThrow().ordinal() - less);
         }
         return Optional.of(Granulation.values()[most]);
+    }
+
+    /** Between those of its parts, as their scattering adds; by the film itself where one of them is not known. */
+    private static Transparency transparency(List<Ingredient> parts, double[] shares, Film film) {
+        if (parts.stream().anyMatch(p -> p.traits().transparency().isEmpty())) {
+            double covers = film.overBlack(1).toXyz().y() / film.at(1).toXyz().y();
+            return Covering.transparency(Math.min(0.99, covers), film.at(1));
+        }
+        double scatters = 0;
+        for (int i = 0; i < shares.length; i++) {
+            scatters += shares[i]
+                    * Seen.scattering(parts.get(i).traits().transparency().orElseThrow());
+        }
+        double ln = Math.log(scatters);
+        return Arrays.stream(Transparency.values())
+                .min(Comparator.comparingDouble(t -> Math.abs(Math.log(Seen.scattering(t)) - ln)))
+                .orElseThrow();
     }
 
     private static Optional<String> separation(List<Ingredient> parts, double[] shares) {

@@ -65,7 +65,7 @@ public record Seen(
      * What a film of full strength scatters. It is seen over black as a veil of 4, 10, 22 and 50 %: a film that absorbs nothing gives
      * back s / (1 + s) there (Kubelka 1948, eq. 33). The shares are common practice, no published source.
      */
-    private static double scattering(Transparency t) {
+    static double scattering(Transparency t) {
         return switch (t) {
             case TRANSPARENT -> 0.04;
             case SEMI_TRANSPARENT -> 0.11;

@@ -38,6 +38,24 @@ public record CellReading(
         double confidence,
         boolean bare,
         List<String> notes) {
+    /** Of a cell of which two colours were measured, and how its film varies. */
+    public static CellReading metered(int cell, Lab massTone, Lab tint, double granulation) {
+        return new CellReading(
+                cell,
+                massTone,
+                tint,
+                WashRun.between(massTone, tint),
+                Optional.of(granulation),
+                0,
+                Optional.empty(),
+                Optional.empty(),
+                0,
+                Margins.NONE,
+                1,
+                false,
+                List.of());
+    }
+
     /** The version of this arithmetic, kept with every reading. */
     public static final int ARITHMETIC = 6;
 

@@ -133,6 +133,31 @@ public record NewChart(
                 null);
     }
 
+    /** Mixtures of these paints on A4, everything else as usual. */
+    public static NewChart ofMixtures(ChartForm form, String title, List<Long> paints) {
+        return new NewChart(
+                form.name(),
+                new Size(210, 297),
+                null,
+                null,
+                null,
+                School.YELLOW_FIRST.name(),
+                paints,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                null,
+                true,
+                title,
+                null,
+                null,
+                null,
+                null);
+    }
+
     Options chosen() {
         return options == null ? Options.NONE : options;
     }

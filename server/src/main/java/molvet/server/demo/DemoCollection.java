@@ -56,6 +56,7 @@ public class DemoCollection {
     private final DemoCharts charts;
     private final DemoReading reading;
     private final DemoPalettes palettes;
+    private final DemoMixing mixing;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -75,6 +76,7 @@ public class DemoCollection {
             DemoCharts charts,
             DemoReading reading,
             DemoPalettes palettes,
+            DemoMixing mixing,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -95,6 +97,7 @@ public class DemoCollection {
         this.charts = charts;
         this.reading = reading;
         this.palettes = palettes;
+        this.mixing = mixing;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -219,6 +222,7 @@ public class DemoCollection {
         charts.fill(me);
         reading.fill(me);
         palettes.fill(me);
+        mixing.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");

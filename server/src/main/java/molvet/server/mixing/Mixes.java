@@ -135,7 +135,7 @@ public class Mixes implements MixtureSquares {
 
     /** Each square is a mixture of its own; one that was read before is what this reading says. */
     @Override
-    public void read(Collector me, long scan, List<MixtureRead> squares, Instant at) {
+    public void read(Collector me, @Nullable Long scan, List<MixtureRead> squares, Instant at) {
         List<Long> paints = squares.stream()
                 .flatMap(q -> java.util.stream.Stream.of(
                         q.square().paint(), q.square().second()))
@@ -174,7 +174,8 @@ public class Mixes implements MixtureSquares {
     }
 
     /** What was expected before it taught anything. */
-    private static void foresee(Map<Long, Ingredient> of, Map<Long, Double> parts, MixtureRead q, Map<String, Object> row) {
+    private static void foresee(
+            Map<Long, Ingredient> of, Map<Long, Double> parts, MixtureRead q, Map<String, Object> row) {
         List<Mixture.Part> known = parts.entrySet().stream()
                 .filter(p -> of.containsKey(p.getKey()))
                 .map(p -> new Mixture.Part(of.get(p.getKey()), p.getValue()))

@@ -10,6 +10,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import molvet.core.chart.Ladder;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.colour.WashRun;
@@ -19,6 +20,7 @@ import molvet.core.mixing.Ingredient;
 import molvet.core.mixing.Match;
 import molvet.core.mixing.Matching;
 import molvet.core.mixing.Mixture;
+import molvet.core.mixing.Neutrals;
 import molvet.core.mixing.Prediction;
 import molvet.core.mixing.Seen;
 import molvet.core.mixing.Target;
@@ -49,6 +51,7 @@ class MixingCallsController {
     private static final Duration MOST = Duration.ofMillis(2500);
     private static final int MOST_FROM = 2_000;
     private static final int MOST_SENT = 400;
+    private static final int MOST_CROSSED = 80;
     private static final int MOST_MATCHES = 20;
 
     private final Ingredients ingredients;
@@ -145,12 +148,83 @@ class MixingCallsController {
             String where = "parts[" + i + "]";
             if (p == null) throw Refusal.of(where, "There is nothing here.", "Give a paint, or a massTone.");
             Ingredient of = p.paint != null ? owned(me, owned, p.paint, where) : plain(p, i + 1, where, sent);
-            Unforeseen.why(of).ifPresent(why -> {
-                throw Refusal.of(where, why, "Leave it out, and paint that mixture once.");
-            });
-            mixed.add(new Mixture.Part(of, p.part == null ? 1 : p.part));
+            mixed.add(new Mixture.Part(usable(of, where), p.part == null ? 1 : p.part));
         }
         return ForeseenMix.of(Prediction.of(Mixture.of(mixed)));
+    }
+
+    // ---- between two, and greys
+    // ---------------------------------------------------------------------------------------
+
+    record LadderAsked(@Nullable Long one, @Nullable Long other) {}
+
+    /** @param part of the one, {@code otherPart} of the other; {@code colours} from full strength to tint */
+    record LadderStep(int part, int otherPart, List<String> colours, double uncertainty) {}
+
+    record MixLadder(List<LadderStep> steps) {}
+
+    /** What lies between two paints, in the parts hands measure. */
+    @PostMapping("/api/mixing/ladder")
+    @Transactional(readOnly = true)
+    public MixLadder ladder(Collector me, @RequestBody LadderAsked asked) {
+        if (asked.one == null || asked.other == null) {
+            throw Refusal.of("other", "A ladder leads from one paint to another.", "Give both.");
+        }
+        Map<Long, Ingredient> own = ingredients.of(me, List.of(asked.one, asked.other));
+        Ingredient one = usable(owned(me, own, asked.one, "one"), "one");
+        Ingredient other = usable(owned(me, own, asked.other, "other"), "other");
+        return new MixLadder(Ladder.STEPS.stream()
+                .map(r -> {
+                    Prediction p = Prediction.of(
+                            Mixture.of(List.of(new Mixture.Part(one, r.one()), new Mixture.Part(other, r.other()))));
+                    return new LadderStep(
+                            r.one(),
+                            r.other(),
+                            p.steps().stream().map(c -> Srgb.ofLab(c).hex()).toList(),
+                            hundredth(p.uncertainty()));
+                })
+                .toList());
+    }
+
+    record NeutralsAsked(@Nullable String from, @Nullable Integer most) {}
+
+    /** @param chroma of the wash at half strength; {@code darkest} L* at full strength; {@code colour} the wash, #rrggbb */
+    record NeutralPair(List<MatchedPart> parts, double chroma, double darkest, String colour, String full) {}
+
+    record NeutralList(List<NeutralPair> pairs, List<String> reasons) {}
+
+    /** What neutralises what among the paints of a find, greyest first. */
+    @PostMapping("/api/mixing/neutrals")
+    @Transactional(readOnly = true)
+    public NeutralList neutrals(Collector me, @RequestBody NeutralsAsked asked) {
+        List<String> reasons = new ArrayList<>();
+        List<Ingredient> from = from(me, asked.from, Set.of(), reasons);
+        if (from.size() > MOST_CROSSED) {
+            throw Refusal.of(
+                    "from",
+                    "Every two of " + from.size() + " paints are too many to try.",
+                    "Take a palette, or a find of up to " + MOST_CROSSED + ".");
+        }
+        int most = asked.most == null ? 12 : Math.max(1, Math.min(60, asked.most));
+        List<Neutrals.Neutral> found = thinking.within(MOST, goOn -> Neutrals.of(from, most, goOn));
+        return new NeutralList(
+                found.stream()
+                        .map(n -> new NeutralPair(
+                                MatchedPart.of(n.mixture()),
+                                n.half().chroma(),
+                                n.darkest(),
+                                Srgb.ofLab(n.half()).hex(),
+                                Srgb.ofLab(Prediction.of(n.mixture()).massTone())
+                                        .hex()))
+                        .toList(),
+                reasons);
+    }
+
+    private static Ingredient usable(Ingredient of, String where) {
+        Unforeseen.why(of).ifPresent(why -> {
+            throw Refusal.of(where, why, "Leave it out, and paint that mixture once.");
+        });
+        return of;
     }
 
     private Ingredient owned(Collector me, Map<Long, Ingredient> owned, long paint, String where) {
@@ -239,7 +313,13 @@ class MixingCallsController {
             @Nullable Integer most,
             @Nullable Integer paints) {}
 
-    record MatchedPart(Object id, String name, double part) {}
+    record MatchedPart(Object id, String name, double part) {
+        static List<MatchedPart> of(Mixture mixture) {
+            return mixture.parts().stream()
+                    .map(x -> new MatchedPart(x.of().id(), x.of().name(), x.part()))
+                    .toList();
+        }
+    }
 
     /**
      * @param deltaE between both at full strength, {@code deltaETint} between both tints
@@ -261,9 +341,7 @@ class MixingCallsController {
         static MatchedMix of(Match m) {
             Prediction p = m.mix();
             return new MatchedMix(
-                    p.mixture().parts().stream()
-                            .map(x -> new MatchedPart(x.of().id(), x.of().name(), x.part()))
-                            .toList(),
+                    MatchedPart.of(p.mixture()),
                     LabValue.of(p.massTone()),
                     LabValue.of(m.tint()),
                     m.deltaE(),

@@ -5,12 +5,13 @@ import java.util.List;
 import molvet.core.reading.CellReading;
 import molvet.server.chart.Sheets;
 import molvet.server.platform.Collector;
+import org.jspecify.annotations.Nullable;
 
 /** Whoever keeps what mixtures on a sheet turned out to be: they belong to no one paint, and so have no swatch. */
 public interface MixtureSquares {
     /** @param square which paints, in which parts */
     record MixtureRead(Sheets.Square square, CellReading reading) {}
 
-    /** Squares with mixtures were read and are taken over. Part of the act under way. */
-    void read(Collector me, long scan, List<MixtureRead> squares, Instant at);
+    /** Squares with mixtures were read and are taken over. Part of the act under way. @param scan the picture, if there is one */
+    void read(Collector me, @Nullable Long scan, List<MixtureRead> squares, Instant at);
 }

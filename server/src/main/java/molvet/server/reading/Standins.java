@@ -25,6 +25,7 @@ import molvet.core.pigment.Doubts;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
+import molvet.core.reading.CellReading;
 import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.PaintViews;
@@ -154,6 +155,36 @@ public class Standins {
         return new ColourFile.Named(name, Lab.ofXyz(seen.toXyz()), Optional.of(seen), 0);
     }
 
+    /** Squares with mixtures as they come out under the hand, without a picture. */
+    public List<MixtureSquares.MixtureRead> mixtures(Collector me, long chart) {
+        Sheets.Sheet sheet =
+                sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
+        List<Sheets.Square> mixed =
+                sheet.squares().stream().filter(s -> s.second() != null).toList();
+        Map<Long, OrderStore.CardRow> cards = orders.cards(
+                me,
+                mixed.stream()
+                        .flatMap(s -> Stream.of(s.paint(), s.second()))
+                        .distinct()
+                        .toList());
+        List<MixtureSquares.MixtureRead> all = new ArrayList<>();
+        for (Sheets.Square s : mixed) {
+            Optional<Optics.Film> one = film(cards.get(s.paint()));
+            Optional<Optics.Film> other = film(cards.get(s.second()));
+            if (one.isEmpty() || other.isEmpty()) continue;
+            Optics.Film film = one.get().mixed(other.get(), taken(s, chart));
+            double palest = film.palest(SheetPainter.TINT);
+            all.add(new MixtureSquares.MixtureRead(
+                    s,
+                    CellReading.metered(
+                            s.cell(),
+                            film.colour(SheetPainter.MASS),
+                            film.colour(palest),
+                            film.showing(SheetPainter.MASS, palest))));
+        }
+        return all;
+    }
+
     private static void requirePage(Sheets.Sheet sheet, int page) {
         if (page < 1 || page > sheet.plan().pages().size()) {
             throw Refusal.of("page", sheet.code() + " has no page " + page + ".", "Choose one it has.");
@@ -174,6 +205,7 @@ public class Standins {
         Map<Integer, Sheets.Square> squares =
                 sheet.squares().stream().collect(Collectors.toMap(Sheets.Square::cell, s -> s));
         Map<Integer, Long> hand = new HashMap<>();
+        Map<Integer, Sheets.Square> mixed = new HashMap<>();
         for (Plan.Cell c : ruled.cells()) {
             Sheets.Square s = squares.get(c.index());
             if (asked.paints() != null) {
@@ -181,20 +213,25 @@ public class Standins {
                 if (paint != null) hand.put(c.index(), paint);
             } else if (s != null && s.paint() != null) {
                 hand.put(c.index(), s.paint());
+                if (s.second() != null) mixed.put(c.index(), s);
             }
         }
         List<Optics.Film> films = new ArrayList<>();
         Map<Integer, Integer> filmOf = new HashMap<>();
-        Map<Long, OrderStore.CardRow> cards =
-                orders.cards(me, hand.values().stream().distinct().toList());
+        Map<Long, OrderStore.CardRow> cards = orders.cards(
+                me,
+                Stream.concat(hand.values().stream(), mixed.values().stream().map(Sheets.Square::second))
+                        .distinct()
+                        .toList());
         for (Plan.Cell c : ruled.cells()) {
             Long paint = hand.get(c.index());
-            OrderStore.CardRow card = paint == null ? null : cards.get(paint);
-            Recipe recipe = card == null ? Recipe.NONE : paintable(card);
-            if (recipe.pigments().isEmpty()) continue;
-            // The same paint comes out the same on every chart.
+            Optional<Optics.Film> film = film(cards.get(paint));
+            if (film.isEmpty()) continue;
             filmOf.put(c.index(), films.size());
-            films.add(optics.film(recipe, 0.1 * new Random(paint).nextGaussian()));
+            Sheets.Square mix = mixed.get(c.index());
+            Optional<Optics.Film> other = mix == null ? Optional.empty() : film(cards.get(mix.second()));
+            films.add(other.map(o -> film.get().mixed(o, taken(mix, seed(sheet.id(), asked))))
+                    .orElse(film.get()));
         }
         if (asked.swapped() != null && asked.swapped().size() == 2) {
             Integer one = filmOf.get(asked.swapped().get(0));
@@ -216,6 +253,21 @@ public class Standins {
                 new SheetPainter.How(filmOf, stage.equals("WET"), stage.equals("LIFTED"), false),
                 DOTS_PER_MM,
                 seed(sheet.id(), asked));
+    }
+
+    /** The same paint comes out the same on every chart; nothing of one whose pigments it does not know. */
+    private Optional<Optics.Film> film(OrderStore.@Nullable CardRow card) {
+        Recipe recipe = card == null ? Recipe.NONE : paintable(card);
+        if (recipe.pigments().isEmpty()) return Optional.empty();
+        return Optional.of(optics.film(recipe, 0.1 * new Random(card.id()).nextGaussian()));
+    }
+
+    /** Which share of the second is truly taken: no hand measures parts, and from some pans a brush loads more than from others. */
+    private static double taken(Sheets.Square mix, long seed) {
+        double load = 0.15 * (new Random(mix.second()).nextGaussian() - new Random(mix.paint()).nextGaussian());
+        double hand = 0.08 * new Random(31 * seed + mix.cell()).nextGaussian();
+        double ratio = mix.secondPart() * Math.exp(load + hand) / mix.part();
+        return ratio / (1 + ratio);
     }
 
     /** What the stand-in can paint with: pigments it knows; of codes there are not, what they likely are. */

@@ -61,6 +61,22 @@ public final class Optics {
             return r;
         }
 
+        /** What it makes with another. @param share of the other, 0 to 1 */
+        public Film mixed(Film other, double share) {
+            double[] bothK = new double[BANDS];
+            double[] bothS = new double[BANDS];
+            double[] apart = new double[BANDS];
+            for (int i = 0; i < BANDS; i++) {
+                bothK[i] = (1 - share) * k[i] + share * other.k[i];
+                bothS[i] = (1 - share) * s[i] + share * other.s[i];
+                apart[i] = (1 - share) * k[i] - share * other.k[i];
+            }
+            double rough = Math.max(grain * (1 - share / 2), other.grain * (0.5 + share / 2));
+            boolean settles = Math.max(grain, other.grain) > 0.15;
+            return new Film(
+                    bothK, bothS, apart, rough, Math.max(stain, other.stain), settles ? Math.max(0.35, parts) : 0);
+        }
+
         /** How thin a wash of it is let run out: however it covers, until its colour is near that of the paper. */
         public double palest(double most) {
             Lab bare = lab(PAPER);
