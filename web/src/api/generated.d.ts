@@ -3924,9 +3924,13 @@ export interface components {
             paint?: number;
             /** Format: date-time */
             paintedAt?: string;
+            /** Format: int32 */
+            part: number;
             place?: string;
             /** Format: int64 */
             second?: number;
+            /** Format: int32 */
+            secondPart: number;
             /** @enum {string} */
             state: "PLANNED" | "PAINTED" | "BARE" | "SKIPPED";
             /** Format: int64 */
@@ -4709,10 +4713,7 @@ export interface components {
             said: string;
         };
         LadderAsked: {
-            /** Format: int64 */
-            one?: number;
-            /** Format: int64 */
-            other?: number;
+            paints?: number[];
         };
         LadderStep: {
             colours: string[];
@@ -17636,6 +17637,7 @@ export interface operations {
             query?: {
                 find?: string;
                 surprises?: boolean;
+                chart?: number;
             };
             header?: never;
             path?: never;

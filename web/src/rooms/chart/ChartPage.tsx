@@ -29,6 +29,7 @@ export function useChart(chart: number) {
 export function ChartPage() {
   const schools = useSchools();
   const id = Number(useParams().chart);
+  const mixes = useMixes(id);
   const query = useChart(id);
   const navigate = useNavigate();
   const [params, setParams] = useSearchParams();
@@ -136,6 +137,7 @@ export function ChartPage() {
             page={{ ...page, cells: page.cells.map((x) => ({ ...x, index: x.cell })) }}
             marks={{ markers: page.markers, qr: page.qr }}
             paints={paints}
+            mixed={mixes}
             filled={(x) => isPainted.has(x)}
             at={cell ?? undefined}
             onCell={(x) => setCell(x)}
@@ -235,7 +237,7 @@ export function ChartPage() {
                 onOrder={(order) => reorder.run({ paints: order })}
               />
             ) : (
-              <CellList cells={c.cells} paints={paints} onCell={setCell} />
+              <CellList cells={c.cells} paints={paints} mixed={mixes} onCell={setCell} />
             )}
           </section>
         </div>
@@ -284,10 +286,37 @@ function Advice({
 type ListProps = {
   cells: Schemas["ChartCell"][];
   paints: Map<number, Schemas["PaintEntry"]>;
+  mixed: Map<number, string[]>;
   onCell: (cell: number) => void;
 };
 
-function CellList({ cells, paints, onCell }: ListProps) {
+/** “Kelp Blue with Cliff Ochre, 3 : 1”. */
+function inParts(name: string, other: string, c: Schemas["ChartCell"]) {
+  const half = c.part === c.secondPart;
+  return `${name} with ${other}${half ? "" : `, ${c.part}\u00a0:\u00a0${c.secondPart}`}`;
+}
+
+/** As it was read; until then what two paints made is not known here. */
+function MixedCell({ colours }: { colours?: string[] }) {
+  return (
+    <span
+      data-paint
+      className={`w-[46px] h-5 ${colours ? "" : "border border-dashed border-[var(--field)] hatched"}`}
+      style={colours && { background: `linear-gradient(to right, ${colours.join(", ")})` }}
+    />
+  );
+}
+
+/** How the mixtures of a chart came out, by cell. */
+function useMixes(chart: number) {
+  const list = useQuery({
+    queryKey: ["mixes", "chart", chart],
+    queryFn: () => data(client.GET("/api/mixes", { params: { query: { chart } } })),
+  }).data?.mixes;
+  return new Map((list ?? []).map((m) => [m.cell ?? -1, m.colours]));
+}
+
+function CellList({ cells, paints, mixed, onCell }: ListProps) {
   return (
     <ol className="rule-box bg-base-100 max-h-[520px] overflow-y-auto">
       {cells.map((c) => {
@@ -301,14 +330,16 @@ function CellList({ cells, paints, onCell }: ListProps) {
               onClick={() => onCell(c.cell)}
             >
               <span className="code text-right">{c.cell + 1}</span>
-              {p && c.state === "PAINTED" ? (
+              {p && second && c.state === "PAINTED" ? (
+                <MixedCell colours={mixed.get(c.cell)} />
+              ) : p && c.state === "PAINTED" ? (
                 <Strip strip={p.strip} seed={p.id} label={p.name} className="w-[46px] h-5" />
               ) : (
                 <span className="w-[46px] h-5 border border-dotted border-[var(--field)]" />
               )}
               <span className="min-w-0">
                 <span className="paint-name block truncate leading-tight">
-                  {p ? (second ? `${p.name} with ${second.name}` : p.name) : "bare"}
+                  {p ? (second ? inParts(p.name, second.name, c) : p.name) : "bare"}
                 </span>
                 {(c.warmth || c.note) && (
                   <span className="quiet text-sm block leading-snug">{c.note || c.warmth}</span>

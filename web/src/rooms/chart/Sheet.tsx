@@ -14,6 +14,8 @@ type Props = {
     markers: (Box & { size?: number })[] | { x: number; y: number; size: number }[];
     qr?: { x: number; y: number; size: number } | null;
   };
+  /** How mixtures came out, by cell, from full strength to palest. */
+  mixed?: Map<number, string[]>;
   /** Cells to paint in; all others stay bare. */
   filled: (cell: number) => boolean;
   /** The cell that is meant, framed. */
@@ -24,7 +26,7 @@ type Props = {
 };
 
 /** A ruled page, to scale, with what is painted on it drawn from its own measurement. */
-export function Sheet({ page, paints, marks, filled, at, onCell, label, className = "" }: Props) {
+export function Sheet({ page, paints, marks, mixed, filled, at, onCell, label, className = "" }: Props) {
   const base = useId().replace(/:/g, "");
   const meant = page.cells.find((c) => c.index === at);
   return (
@@ -61,7 +63,7 @@ export function Sheet({ page, paints, marks, filled, at, onCell, label, classNam
         <CellOnPaper
           key={c.index}
           cell={c}
-          strip={filled(c.index) && c.paint ? paints.get(c.paint)?.strip : undefined}
+          strip={filled(c.index) && c.paint ? shown(c, paints, mixed) : undefined}
           painted={filled(c.index)}
           name={c.paint ? (paints.get(c.second ?? c.paint)?.name ?? "") : ""}
           base={`${base}-${c.index}`}
@@ -84,9 +86,23 @@ export function Sheet({ page, paints, marks, filled, at, onCell, label, classNam
   );
 }
 
+/** A mixture is drawn as it was read, and not as one of its parts. */
+function shown(
+  c: Cell & { index: number },
+  paints: Props["paints"],
+  mixed: Props["mixed"],
+): Drawn | undefined {
+  const stops = mixed?.get(c.index);
+  if (c.second) return stops && { stops };
+  return paints.get(c.paint ?? 0)?.strip ?? undefined;
+}
+
+/** What is drawn of a cell. */
+type Drawn = Pick<Schemas["StripView"], "stops"> & { covering?: number | null };
+
 type CellProps = {
   cell: Cell;
-  strip?: Schemas["StripView"] | null;
+  strip?: Drawn;
   painted: boolean;
   name: string;
   base: string;
@@ -142,7 +158,7 @@ function isUpright(cell: Cell) {
   return cell.parts.some((p) => p.kind === "HOLE") && field !== undefined;
 }
 
-function fill(part: Part, strip: Schemas["StripView"] | null | undefined, steps: number, base: string) {
+function fill(part: Part, strip: Drawn | undefined, steps: number, base: string) {
   if (!strip) return "none";
   if (part.kind === "STEP") {
     const t = steps < 2 ? 0 : ((part.step ?? 1) - 1) / (steps - 1);

@@ -303,7 +303,7 @@ function Between({
 }) {
   const ladder = useQuery({
     queryKey: ["mixing", "ladder", one.paint, other.paint],
-    queryFn: () => data(client.POST("/api/mixing/ladder", { body: { one: one.paint, other: other.paint } })),
+    queryFn: () => data(client.POST("/api/mixing/ladder", { body: { paints: [one.paint, other.paint] } })),
     retry: false,
   }).data;
   if (!ladder) return null;

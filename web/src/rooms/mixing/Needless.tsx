@@ -1,6 +1,7 @@
 import { useRef, useState } from "react";
 import { Link } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
+import { ProblemNote } from "../../ui/ProblemNote";
 import { counted } from "../../ui/words";
 import { ratio, verdict, written } from "./parts";
 
@@ -11,13 +12,18 @@ type Judged = { paint: Schemas["PaintEntry"]; best: Schemas["MatchedMix"] };
 export function Needless({ from }: { from: string }) {
   const [judged, setJudged] = useState<Judged[]>([]);
   const [at, setAt] = useState<[done: number, of: number] | null>(null);
+  const [problem, setProblem] = useState<Problem | null>(null);
   const stopped = useRef(false);
   async function run() {
     stopped.current = false;
     setJudged([]);
+    setProblem(null);
     const list = await data(
       client.GET("/api/paints", { params: { query: { find: `${from} mixture measured`, limit: MOST } } }),
-    );
+    ).catch((p: Problem) => {
+      setProblem(p);
+      return { paints: [] };
+    });
     for (const [i, paint] of list.paints.entries()) {
       if (stopped.current) break;
       setAt([i, list.paints.length]);
@@ -47,6 +53,7 @@ export function Needless({ from }: { from: string }) {
           Look through them
         </button>
       )}
+      <ProblemNote problem={problem} />
       {judged.length > 0 && (
         <p className="mt-3" role="status">
           {counted(judged.length, "mixture")} looked at; {spare === 0 ? "none" : spare} could be mixed to the

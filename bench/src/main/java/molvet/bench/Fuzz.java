@@ -24,6 +24,7 @@ import molvet.core.find.Find;
 import molvet.core.maker.ChartIndex;
 import molvet.core.maker.MakerTerms;
 import molvet.core.measure.Refusal;
+import molvet.core.mixing.MixingTerms;
 import molvet.core.palette.PaletteTerms;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
@@ -53,7 +54,8 @@ public final class Fuzz {
                     ShelfTerms.KINDS,
                     ArrivalTerms.KINDS,
                     ReadingTerms.KINDS,
-                    PaletteTerms.KINDS)
+                    PaletteTerms.KINDS,
+                    MixingTerms.KINDS)
             .flatMap(List::stream)
             .toList();
 

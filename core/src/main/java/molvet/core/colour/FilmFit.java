@@ -36,7 +36,7 @@ public final class FilmFit {
     /** A film of one scatters as a half transparent paint, give or take a factor of e. */
     private static final double USUAL_SCATTERING = 0.09;
 
-    private static final double HELD = 0.3;
+    private static final double HELD = 0.1;
     private static final double SLOPES = 0.7;
     /** A palest wash is thinned to about a tenth, give or take a factor of two. */
     private static final double USUAL_THINNED = 0.1;

@@ -16,6 +16,7 @@ import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.maker.MakerTerms;
+import molvet.core.mixing.MixingTerms;
 import molvet.core.palette.PaletteTerms;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.platform.Term;
@@ -43,7 +44,8 @@ class FindTest {
                     ShelfTerms.KINDS,
                     ArrivalTerms.KINDS,
                     ReadingTerms.KINDS,
-                    PaletteTerms.KINDS)
+                    PaletteTerms.KINDS,
+                    MixingTerms.KINDS)
             .flatMap(List::stream)
             .toList();
     private static final TermKind.Known KNOWN = new TermKind.Known(Map.of(

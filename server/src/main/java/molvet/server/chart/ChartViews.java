@@ -140,6 +140,8 @@ class ChartViews {
             int page,
             @Nullable Long paint,
             @Nullable Long second,
+            int part,
+            int secondPart,
 
             @OneOf(words = {"PLANNED", "PAINTED", "BARE", "SKIPPED"})
             String state,
@@ -326,6 +328,8 @@ class ChartViews {
                     plan.pageOf(c.position()),
                     c.paintId(),
                     c.secondId(),
+                    c.part(),
+                    c.secondPart(),
                     c.state(),
                     c.paintedAt() == null ? null : Utc.instant(c.paintedAt()),
                     c.dryAt() == null ? null : Utc.instant(c.dryAt()),

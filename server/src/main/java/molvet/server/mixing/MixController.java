@@ -108,14 +108,17 @@ class MixController {
 
     record LearntList(List<LearntView> paints) {}
 
-    /** Newest first; surprises first where that is asked; nearest first where a find says so. */
+    /** Of one chart or of all, newest first; surprises first where that is asked; nearest first where a find says so. */
     @GetMapping("/api/mixes")
     @Transactional(readOnly = true)
     public MixList list(
             Collector me,
             @RequestParam(defaultValue = "") String find,
-            @RequestParam(defaultValue = "false") boolean surprises) {
-        List<MixRow> all = store.all(me);
+            @RequestParam(defaultValue = "false") boolean surprises,
+            @RequestParam(required = false) @Nullable Long chart) {
+        List<MixRow> all = store.all(me).stream()
+                .filter(m -> chart == null || chart.equals(m.chartId()))
+                .toList();
         Map<Long, List<PartRow>> parts = store.parts(me);
         Map<Long, PaintEntry> entries = entries(me, parts);
         MixFind asked = MixFind.read(find, reader, nearby(me, find));
@@ -230,11 +233,12 @@ class MixController {
         }
         if (surprise.isEmpty()) return "Painted; it could not be foreseen.";
         boolean within = surprise.get() <= m.foreseenOff();
+        String how = Comparison.how(m.foreseen().orElseThrow(), m.massTone().orElseThrow());
         return String.format(
                 java.util.Locale.ROOT,
-                "ΔE %.1f from what was foreseen, %s than that. %s",
+                "ΔE %.1f from what was foreseen%s. %s",
                 surprise.get(),
-                Comparison.how(m.foreseen().orElseThrow(), m.massTone().orElseThrow()),
+                how.startsWith("hardly") ? ", and hardly different" : ", " + how + " than that",
                 within ? "As near as was said." : "Further off than nine of ten.");
     }
 
@@ -267,13 +271,13 @@ class MixController {
     @ResponseStatus(HttpStatus.CREATED)
     MixList keep(Collector me, @RequestBody Mixes.NewMix typed) {
         mixes.keep(me, typed);
-        return list(me, "", false);
+        return list(me, "", false, null);
     }
 
     @PutMapping("/api/mixes/{mix}")
     MixList change(Collector me, @PathVariable long mix, @RequestBody Mixes.ChangedMix typed) {
         mixes.change(me, mix, typed);
-        return list(me, "", false);
+        return list(me, "", false, null);
     }
 
     @DeleteMapping("/api/mixes/{mix}")

@@ -156,7 +156,8 @@ class MixingCallsController {
     // ---- between two, and greys
     // ---------------------------------------------------------------------------------------
 
-    record LadderAsked(@Nullable Long one, @Nullable Long other) {}
+    /** @param paints from which and to which */
+    record LadderAsked(@Nullable List<Long> paints) {}
 
     /** @param part of the one, {@code otherPart} of the other; {@code colours} from full strength to tint */
     record LadderStep(int part, int otherPart, List<String> colours, double uncertainty) {}
@@ -167,12 +168,13 @@ class MixingCallsController {
     @PostMapping("/api/mixing/ladder")
     @Transactional(readOnly = true)
     public MixLadder ladder(Collector me, @RequestBody LadderAsked asked) {
-        if (asked.one == null || asked.other == null) {
-            throw Refusal.of("other", "A ladder leads from one paint to another.", "Give both.");
+        List<Long> ends = asked.paints == null ? List.of() : asked.paints;
+        if (ends.size() != 2 || ends.stream().anyMatch(java.util.Objects::isNull)) {
+            throw Refusal.of("paints", "A ladder leads from one paint to another.", "Give two.");
         }
-        Map<Long, Ingredient> own = ingredients.of(me, List.of(asked.one, asked.other));
-        Ingredient one = usable(owned(me, own, asked.one, "one"), "one");
-        Ingredient other = usable(owned(me, own, asked.other, "other"), "other");
+        Map<Long, Ingredient> own = ingredients.of(me, ends);
+        Ingredient one = usable(owned(me, own, ends.get(0), "paints[0]"), "paints[0]");
+        Ingredient other = usable(owned(me, own, ends.get(1), "paints[1]"), "paints[1]");
         return new MixLadder(Ladder.STEPS.stream()
                 .map(r -> {
                     Prediction p = Prediction.of(

@@ -137,7 +137,7 @@ class ChoosingApiTest {
         assertThat(plane.get("dots")).hasSize(4);
         assertThat(plane.get("without").asInt()).isEqualTo(1);
         assertThat(plane.at("/dots/0/path")).hasSize(5);
-        assertThat(plane.get("gaps").toString()).contains("the other 196 degrees, round blue-green, are empty");
+        assertThat(plane.get("gaps").toString()).contains("the other 204 degrees, round blue-green, are empty");
         assertThat(plane.at("/groups/0/paints")
                         .valueStream()
                         .map(p -> p.get("name").asString()))

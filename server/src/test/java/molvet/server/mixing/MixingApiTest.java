@@ -109,7 +109,8 @@ class MixingApiTest {
         predict(Map.of("paint", theirs)).must(404);
         // A paint with itself is that paint.
         JsonNode one = predict(part(BLUE, 1), part(BLUE, 3)).must(200).json();
-        assertThat(lab(one.get("massTone")).differenceFrom(new Lab(60.4, -70.2, -40.8))).isLessThan(1e-6);
+        assertThat(lab(one.get("massTone")).differenceFrom(new Lab(60.4, -70.2, -40.8)))
+                .isLessThan(1e-6);
     }
 
     @Test
@@ -307,11 +308,11 @@ class MixingApiTest {
                         best.at("/parts/0/id").asLong(), best.at("/parts/1/id").asLong()))
                 .containsExactlyInAnyOrder(blue, sienna);
         assertThat(best.get("chroma").asDouble()).isLessThan(12);
-        JsonNode ladder = me.post("/api/mixing/ladder", Map.of("one", blue, "other", sienna))
+        JsonNode ladder = me.post("/api/mixing/ladder", Map.of("paints", List.of(blue, sienna)))
                 .must(200)
                 .json();
         assertThat(ladder.get("steps")).hasSize(11);
         assertThat(ladder.at("/steps/5/part").asInt()).isEqualTo(1);
-        me.post("/api/mixing/ladder", Map.of("one", blue)).must(422);
+        me.post("/api/mixing/ladder", Map.of("paints", List.of(blue))).must(422);
     }
 }

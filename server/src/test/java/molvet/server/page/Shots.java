@@ -50,10 +50,6 @@ class Shots {
             b.open("/shelf/at?code=R2-8");
             b.seeText("R2·8");
             b.picture(dir.resolve("ring.png"));
-            b.open("/makers");
-            b.follow(By.xpath("//a[contains(., 'Vessanti')]"));
-            b.seeText("own symbols");
-            b.picture(dir.resolve("maker.png"));
             b.open("/arrivals");
             b.seeText("Autumn haul");
             b.follow(By.xpath("//a[contains(., 'Winter order')]"));
@@ -88,6 +84,17 @@ class Shots {
             b.follow(By.xpath("//a[contains(., 'Porcelain wheel')]"));
             b.seeText("stand in for each other");
             b.picture(dir.resolve("wheel.png"));
+            b.open("/mixing");
+            b.type("Begin with a paint", "Lantern Yellow");
+            b.follow(By.xpath("//li//button[contains(., 'Lantern Yellow')]"));
+            b.seeText("It is one paint by itself");
+            b.type("Add a paint", "Skerry Blue");
+            b.follow(By.xpath("//li//button[contains(., 'Skerry Blue')]"));
+            b.seeText("From Lantern Yellow to Skerry Blue");
+            b.follow(By.xpath("//button[@aria-label='One part more of Lantern Yellow']"));
+            b.follow(By.xpath("//button[@aria-label='One part more of Lantern Yellow']"));
+            b.see(By.xpath("//*[@aria-label='3 parts of Lantern Yellow']"));
+            b.picture(dir.resolve("mixing.png"));
             b.open("/doubts");
             b.seeText("Rock Pool Blue");
             b.picture(dir.resolve("doubts.png"));

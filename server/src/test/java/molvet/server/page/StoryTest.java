@@ -512,6 +512,33 @@ class StoryTest {
     }
 
     @Test
+    void twoPaintsAreMixedOnThePageKeptAndFoundAgain() {
+        Api me = fresh();
+        me.paint("Deep Shelter Blue", "PB29");
+        me.paint("Burnt Point", "PBr7");
+        browser.open("/mixing");
+        browser.seeText("before a brush is wet");
+        browser.type("Begin with a paint", "shelter");
+        browser.follow(By.xpath("//li//button[contains(., 'Deep Shelter Blue')]"));
+        browser.seeText("It is one paint by itself");
+        browser.type("Add a paint", "burnt");
+        browser.follow(By.xpath("//li//button[contains(., 'Burnt Point')]"));
+        browser.seeText("From Deep Shelter Blue to Burnt Point");
+        browser.follow(By.xpath("//button[@aria-label='One part more of Burnt Point']"));
+        browser.see(By.xpath("//*[@aria-label='2 parts of Burnt Point']"));
+        browser.seeText("in nine of ten");
+        browser.type("Keep it as", "Shadow on limewash");
+        browser.press("Keep");
+        browser.seeText("Kept as X-0001");
+        browser.follow(By.xpath("//a[normalize-space()='Kept and painted']"));
+        browser.type("Find a mixture", "mix of pb29 and pbr7");
+        browser.seeText("mixtures of PB29 and PBr7");
+        browser.see(By.xpath("//li[contains(., 'Shadow on limewash')]"));
+        browser.open("/mixing/greys?from=owned");
+        browser.seeText("at half strength, as dark as");
+    }
+
+    @Test
     void theViewIsInTheAddressSoThatBackAndLinksWork() {
         signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.open("/collection?find=pb29+single&order=name");

@@ -4,12 +4,11 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.io.UncheckedIOException;
-import java.util.List;
+import java.util.Arrays;
 import java.util.Random;
 import javax.imageio.ImageIO;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
-import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 
@@ -17,9 +16,8 @@ import molvet.core.pigment.Recipe;
  * Paints a swatch as it would lie on a scanner: full strength on the left running to palest on the right, over a black
  * waterproof line, on grained paper with a bare margin.
  *
- * <p>Light in three bands by Kubelka and Munk's film over a ground (P. Kubelka, “New contributions to the optics of
- * intensely light-scattering materials, part I”, J. Opt. Soc. Am. 38 (1948), eq. 28). Thickness follows the wash and the
- * paper's grain. Seeded, so that a picture can be made again. It shares nothing with the reader of pictures.
+ * <p>Its films are those of {@link Optics}, so that a paint is the same by itself, on a chart and in a mixture. Thickness follows
+ * the wash and the paper's grain. Seeded, so that a picture can be made again. It shares nothing with the reader of pictures.
  */
 public final class SimulatedPainter {
     /** Pixels across and down. */
@@ -36,27 +34,39 @@ public final class SimulatedPainter {
     public static final double PAPER_X = 0.5;
     public static final double PAPER_Y = 0.93;
 
-    private static final double[] PAPER = {0.905, 0.895, 0.855};
-    private static final double LINE = 0.02;
+    private static final double[] PAPER = light(Optics.PAPER);
+    private static final double[] LINE = light(line());
     private static final double MASS = 1.7;
     private static final double TINT = 0.07;
     /** ΔE00 from the paper at which a painter calls a wash pale enough. */
     private static final double PALE = 14;
 
-    private final PigmentReference reference;
-    private final Washes washes = new Washes();
+    private final Optics optics;
 
     public SimulatedPainter(PigmentReference reference) {
-        this.reference = reference;
+        this.optics = new Optics(reference);
     }
 
-    /** Absorption and scattering of a film of unit thickness in three bands, and how much it gathers in the grain. */
-    private record Film(double[] k, double[] s, double grain) {}
+    private static double[] line() {
+        double[] black = new double[Optics.BANDS];
+        Arrays.fill(black, Optics.BLACK);
+        return black;
+    }
+
+    /** As a scanner’s file has it: red, green and blue of sRGB, as shares of light. */
+    private static double[] light(double[] reflectance) {
+        Srgb c = Srgb.ofLab(Optics.lab(reflectance));
+        return new double[] {light(c.r()), light(c.g()), light(c.b())};
+    }
+
+    private static double light(double encoded) {
+        return Srgb.decode(Math.max(0, Math.min(1, encoded)));
+    }
 
     /** @return the scan as a PNG file */
     public byte[] paint(Recipe recipe, long seed) {
         Random random = new Random(seed);
-        Film film = film(recipe, random);
+        Optics.Film film = optics.film(recipe, 0.12 * random.nextGaussian());
         double[][] tooth = tooth(random);
         BufferedImage image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_INT_RGB);
         double[][][] table = table(film);
@@ -66,10 +76,10 @@ public final class SimulatedPainter {
                 double u = x / (double) WIDTH;
                 double v = y / (double) HEIGHT;
                 boolean line = u > 0.23 && u < 0.33 && v > 0.04 && v < 0.86;
-                double thickness = thickness(u, v, tooth[y][x] * film.grain, palest);
+                double thickness = thickness(u, v, tooth[y][x] * film.grain(), palest);
                 int rgb = 0;
                 for (int band = 0; band < 3; band++) {
-                    double bare = line ? LINE : PAPER[band] * (1 + 0.006 * tooth[y][x]);
+                    double bare = line ? LINE[band] : PAPER[band] * (1 + 0.006 * tooth[y][x]);
                     double light = thickness <= 0 ? bare : look(table[line ? 1 : 0][band], thickness);
                     double noisy = Srgb.encode(light) + random.nextGaussian() * 0.004;
                     rgb = rgb << 8 | Srgb.byteOf(noisy);
@@ -112,15 +122,13 @@ public final class SimulatedPainter {
     }
 
     /** Light back from a film for thicknesses evenly spaced in their logarithm, over paper and over the line. */
-    private static double[][][] table(Film film) {
+    private static double[][][] table(Optics.Film film) {
         double[][][] table = new double[2][3][512];
         for (int ground = 0; ground < 2; ground++) {
-            for (int band = 0; band < 3; band++) {
-                for (int i = 0; i < 512; i++) {
-                    double x = Math.exp(-6 + 8 * i / 511.0);
-                    table[ground][band][i] =
-                            Optics.reflect(film.k[band] * x, film.s[band] * x, ground == 0 ? PAPER[band] : LINE);
-                }
+            double[] under = ground == 0 ? Optics.PAPER : line();
+            for (int i = 0; i < 512; i++) {
+                double[] light = light(film.over(under, Math.exp(-6 + 8 * i / 511.0), 0));
+                for (int band = 0; band < 3; band++) table[ground][band][i] = light[band];
             }
         }
         return table;
@@ -131,42 +139,6 @@ public final class SimulatedPainter {
         int i = (int) Math.max(0, Math.min(510, Math.floor(at)));
         double t = Math.max(0, Math.min(1, at - i));
         return table[i] * (1 - t) + table[i + 1] * t;
-    }
-
-    private Film film(Recipe recipe, Random random) {
-        List<Pigment> pigments = recipe.pigments().stream()
-                .map(c -> reference.find(c).orElseThrow())
-                .toList();
-        double[] k = new double[3];
-        double[] s = new double[3];
-        double grain = 0;
-        // Labels name the most plentiful pigment first: each is taken at half the weight of the one before.
-        double whole = 2 - Math.pow(0.5, pigments.size() - 1);
-        for (int i = 0; i < pigments.size(); i++) {
-            Pigment p = pigments.get(i);
-            double share = Math.pow(0.5, i) / whole;
-            double scatter = Washes.scatter(p);
-            Srgb wash = washes.wash(p);
-            double[] light = {Srgb.decode(wash.r()), Srgb.decode(wash.g()), Srgb.decode(wash.b())};
-            for (int band = 0; band < 3; band++) {
-                k[band] += share * absorption(Math.min(light[band], PAPER[band] * 0.985), scatter, PAPER[band]);
-                s[band] += share * scatter;
-            }
-            grain = Math.max(grain, Washes.grain(p, share));
-        }
-        return new Film(k, s, grain * Math.exp(0.12 * random.nextGaussian()));
-    }
-
-    /** The absorption at which a film of unit thickness over paper gives back a wanted light. */
-    private static double absorption(double wanted, double scatter, double paper) {
-        double low = 0;
-        double high = 30;
-        for (int i = 0; i < 60; i++) {
-            double middle = (low + high) / 2;
-            if (Optics.reflect(middle, scatter, paper) > wanted) low = middle;
-            else high = middle;
-        }
-        return (low + high) / 2;
     }
 
     /** The paper's tooth: two scales of smooth noise, mean 0 and deviation 1. */

@@ -1,0 +1,211 @@
+import { cleanup, screen, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, expect, test, vi } from "vitest";
+import { type Asked, open, refused, server } from "../../test/page";
+import { ForeseePage } from "./ForeseePage";
+import { GreysPage } from "./GreysPage";
+import { MatchPage } from "./MatchPage";
+import { PaintedPage } from "./PaintedPage";
+import { ratio, read, written } from "./parts";
+
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const paint = (id: number, name: string) => ({
+  id,
+  accession: `M-000${id}`,
+  name,
+  maker: "Kelpwick",
+  recipe: [{ code: "PB29" }],
+  strip: null,
+});
+const COLOURS = ["#112233", "#445566", "#ddeeff"];
+const MIX = {
+  massTone: { l: 41.2, a: -3, b: 8 },
+  tint: { l: 84, a: -1, b: 3 },
+  steps: [],
+  uncertainty: 4.26,
+  uncertaintyTint: 2.1,
+  granulation: "MODERATE",
+  transparency: "SEMI_TRANSPARENT",
+  staining: null,
+  lightfastness: "EXCELLENT",
+  cautions: ["copper"],
+  separation: "Kelp Blue settles into the grain while Leaf Green stains the paper.",
+  reasons: ["Of Kelp Blue only full strength is known; how it thins is guessed."],
+  colours: COLOURS,
+};
+
+test("parts are read from an address, and whatever is none is passed over", () => {
+  expect(read("12x3,40x1,12x2,x,7x0,-1x2")).toEqual([
+    { paint: 12, part: 3 },
+    { paint: 40, part: 1 },
+  ]);
+  expect(written([{ paint: 12, part: 3 }])).toBe("12x3");
+  expect(ratio([3, 1]).replace(/\u00a0/g, " ")).toBe("3 : 1");
+  expect(ratio([12, 1]).replace(/\u00a0/g, " ")).toBe("12 : a touch");
+});
+
+test("a mixture is foreseen with how far it may be off, changed by parts, and kept", async () => {
+  const asked = server({
+    "GET /api/paints/1": paint(1, "Kelp Blue"),
+    "GET /api/paints/2": paint(2, "Leaf Green"),
+    "POST /api/mixing/predict": MIX,
+    "POST /api/mixing/ladder": {
+      steps: [
+        { part: 1, otherPart: 0, colours: COLOURS, uncertainty: 1 },
+        { part: 3, otherPart: 1, colours: COLOURS, uncertainty: 4 },
+        { part: 0, otherPart: 1, colours: COLOURS, uncertainty: 1 },
+      ],
+    },
+    "POST /api/mixes": { mixes: [{ code: "X-0007" }], understood: "", all: 1 },
+  });
+  open(<ForeseePage />, "/mixing", "/mixing?of=1x1,2x1");
+  expect(
+    await screen.findByText(/within ΔE 4\.3 at full strength and 2\.1 washed\s+out, in nine of ten/),
+  ).toBeTruthy();
+  expect(screen.getByText("moderate")).toBeTruthy();
+  expect(screen.getByText("not known")).toBeTruthy();
+  expect(screen.getByText("Contains copper.")).toBeTruthy();
+  expect(screen.getByText(/settles into the grain/)).toBeTruthy();
+  await userEvent.click(await screen.findByRole("button", { name: "One part more of Leaf Green" }));
+  expect(await screen.findByLabelText("2 parts of Leaf Green")).toBeTruthy();
+  await userEvent.click(await screen.findByRole("button", { name: /3.:.1/ }));
+  expect(await screen.findByLabelText("3 parts of Kelp Blue")).toBeTruthy();
+  const predicted = asked.filter((a) => a.path.endsWith("/predict"));
+  expect(predicted.length).toBeGreaterThanOrEqual(3);
+  await userEvent.type(screen.getByLabelText("Keep it as"), "Shadow");
+  await userEvent.click(screen.getByRole("button", { name: "Keep" }));
+  expect(await screen.findByText(/Kept as X-0007/)).toBeTruthy();
+});
+
+test("what glows is refused with its reason, and nothing is promised", async () => {
+  server({
+    "GET /api/paints/1": paint(1, "Neon Buoy"),
+    "POST /api/mixing/predict": refused("Neon Buoy glows: no mixture of it can be foreseen."),
+  });
+  open(<ForeseePage />, "/mixing", "/mixing?of=1x1");
+  expect(await screen.findByText(/Neon Buoy glows/)).toBeTruthy();
+  expect(screen.queryByText(/nine of ten/)).toBeNull();
+});
+
+const MATCH = {
+  parts: [
+    { id: 1, name: "Kelp Blue", part: 3 },
+    { id: 2, name: "Leaf Green", part: 1 },
+  ],
+  massTone: MIX.massTone,
+  tint: MIX.tint,
+  deltaE: 2,
+  deltaETint: 1.24,
+  atFull: 1.9,
+  atMiddle: 0.8,
+  verdict: "NEAR",
+  uncertainty: 3,
+  reasons: ["Dusk granulates, and no mixture of smooth paints will."],
+  colours: COLOURS,
+};
+
+test("a paint is matched, and the verdict says why", async () => {
+  server({
+    "GET /api/palettes": { palettes: [{ id: 4, name: "The tin" }] },
+    "GET /api/paints/9": paint(9, "Dusk"),
+    "POST /api/mixing/match": {
+      mixes: [MATCH],
+      reasons: ["2 paints were not measured."],
+      tried: 40,
+      colours: COLOURS,
+    },
+  });
+  open(<MatchPage />, "/mixing/match", "/mixing/match?paint=9");
+  const line = (await screen.findByText("Near")).closest("li") as HTMLElement;
+  expect(within(line).getByText(/at equal value ΔE 1\.9, 0\.8 at half, 1\.2 at tint/)).toBeTruthy();
+  expect(within(line).getByText(/no mixture of smooth paints will/)).toBeTruthy();
+  expect(within(line).getByRole("link").getAttribute("href")).toBe("/mixing?of=1x3,2x1");
+  expect(screen.getByText("2 paints were not measured.")).toBeTruthy();
+  expect(screen.getByRole("option", { name: "The tin" })).toBeTruthy();
+});
+
+test("mixtures from the tube are tried one by one, the needless first", async () => {
+  server({
+    "GET /api/palettes": { palettes: [] },
+    "GET /api/paints": { paints: [paint(5, "Sap"), paint(6, "Moss")], total: 2 },
+    "POST /api/mixing/match": (a: Asked) => ({
+      mixes: [
+        JSON.stringify(a.body).includes('"paint":6') ? { ...MATCH, verdict: "SAME", reasons: [] } : MATCH,
+      ],
+      reasons: [],
+      tried: 9,
+      colours: COLOURS,
+    }),
+  });
+  open(<MatchPage />, "/mixing/match", "/mixing/match");
+  await userEvent.click(await screen.findByRole("button", { name: "Look through them" }));
+  expect(await screen.findByText(/2 mixtures looked at; 1 could be mixed to the same/)).toBeTruthy();
+  const names = screen.getAllByRole("link", { name: /Sap|Moss/ }).map((l) => l.textContent);
+  expect(names).toEqual(["Moss", "Sap"]);
+});
+
+test("greys name their parts and how grey they are", async () => {
+  server({
+    "GET /api/palettes": { palettes: [] },
+    "POST /api/mixing/neutrals": {
+      pairs: [{ parts: MATCH.parts, chroma: 1.26, darkest: 19.4, colour: "#888888", full: "#222222" }],
+      reasons: [],
+    },
+  });
+  open(<GreysPage />, "/mixing/greys", "/mixing/greys");
+  expect(await screen.findByText("chroma 1.3 at half strength, as dark as L* 19")).toBeTruthy();
+});
+
+test("painted mixtures are found, named and say how they surprised", async () => {
+  const kept = {
+    id: 3,
+    code: "X-0003",
+    name: "",
+    liked: false,
+    note: "",
+    parts: [
+      { paint: paint(1, "Kelp Blue"), part: 1 },
+      { paint: paint(2, "Leaf Green"), part: 12 },
+    ],
+    painted: true,
+    massTone: MIX.massTone,
+    tint: MIX.tint,
+    colours: COLOURS,
+    foreseen: "#223344",
+    foreseenOff: 5,
+    surprise: 6.5,
+    said: "ΔE 6.5 from what was foreseen, redder than that. Further off than nine of ten.",
+    chart: 8,
+    cell: 2,
+    at: "2026-10-17T10:20:00Z",
+    version: 1,
+  };
+  const asked = server({
+    "GET /api/mixes": { mixes: [kept], understood: "", all: 1 },
+    "GET /api/mixes/learnt": {
+      paints: [
+        {
+          paint: paint(1, "Kelp Blue"),
+          strength: 1.3,
+          mixtures: 2,
+          said: "About 30 % stronger in 2 mixtures.",
+        },
+      ],
+    },
+    "PUT /api/mixes/3": { mixes: [kept], understood: "", all: 1 },
+  });
+  open(<PaintedPage />, "/mixing/painted", "/mixing/painted");
+  expect(await screen.findByText(/Further off than nine of ten/)).toBeTruthy();
+  expect(await screen.findByText("About 30 % stronger in 2 mixtures.")).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Its sheet" }).getAttribute("href")).toBe("/bench/8");
+  await userEvent.click(screen.getByRole("button", { name: "Name" }));
+  await userEvent.type(screen.getByLabelText("Name of X-0003"), "Slate");
+  await userEvent.click(screen.getByRole("button", { name: "Keep" }));
+  expect(asked.find((a) => a.method === "PUT")?.body).toEqual({ name: "Slate", version: 1 });
+  await userEvent.type(screen.getByLabelText("Find a mixture"), "grey");
+  expect(await screen.findByText("1 of 1")).toBeTruthy();
+});
