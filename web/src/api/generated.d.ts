@@ -17638,6 +17638,7 @@ export interface operations {
                 find?: string;
                 surprises?: boolean;
                 chart?: number;
+                paint?: number;
             };
             header?: never;
             path?: never;

@@ -9,6 +9,7 @@ import { useKeys } from "../../ui/useKeys";
 import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
 import { WishNote } from "../choosing/WishNote";
+import { WhatItMakes } from "../mixing/WhatItMakes";
 import { SwatchSection } from "../shelf/SwatchSection";
 import { Holdings } from "./Holdings";
 import { Notes } from "./Notes";
@@ -131,6 +132,7 @@ export function PaintPage() {
           <Observations paint={p} />
           <Holdings paint={p} />
           <CameWith paint={p} />
+          <WhatItMakes paint={id} measured={p.strip != null} />
           {p.cautions && (
             <section className="rule-box p-3">
               <h2 className="font-semibold">Care: {p.cautions.elements.join(", ")}</h2>

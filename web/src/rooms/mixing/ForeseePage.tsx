@@ -8,7 +8,6 @@ import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { planWith } from "../chart/usePlan";
 import { AddPaint } from "../collection/AddPaint";
-import type { usePaint } from "../collection/usePaints";
 import { MixingNav } from "./MixingNav";
 import { type Part, ratio, read, written } from "./parts";
 import { Wash } from "./Wash";
@@ -100,7 +99,7 @@ function useEntries(ids: number[]) {
   return new Map((found ?? []).map((p) => [p.id, p]));
 }
 
-type Paint = NonNullable<ReturnType<typeof usePaint>["data"]>;
+type Paint = Schemas["PaintPage"];
 
 function Ingredient({
   entry,

@@ -9,6 +9,7 @@ import { AddPaint } from "../collection/AddPaint";
 import { FromWhat } from "./FromWhat";
 import { MixingNav } from "./MixingNav";
 import { Needless } from "./Needless";
+import { PickSpot } from "./PickSpot";
 import { ratio, verdict, written } from "./parts";
 import { Wash } from "./Wash";
 
@@ -45,6 +46,12 @@ export function MatchPage() {
         />
       </div>
       <OfColour onAsk={set} />
+      <details className="mb-4">
+        <summary className="cursor-pointer quiet">Or by a spot of a photograph</summary>
+        <div className="mt-2">
+          <PickSpot onPick={(c) => set({ full: [c.l, c.a, c.b].map((v) => v.toFixed(1)).join(",") })} />
+        </div>
+      </details>
       <ProblemNote problem={found.error as Problem | null} />
       {target && found.data && !found.error && <Found target={target} found={found.data} />}
       {!target && <Needless from={from} />}

@@ -7,6 +7,8 @@ import { GreysPage } from "./GreysPage";
 import { MatchPage } from "./MatchPage";
 import { PaintedPage } from "./PaintedPage";
 import { ratio, read, written } from "./parts";
+import { labOf, meanAt } from "./spot";
+import { WhatItMakes } from "./WhatItMakes";
 
 afterEach(() => {
   cleanup();
@@ -46,6 +48,44 @@ test("parts are read from an address, and whatever is none is passed over", () =
   expect(written([{ paint: 12, part: 3 }])).toBe("12x3");
   expect(ratio([3, 1]).replace(/\u00a0/g, " ")).toBe("3 : 1");
   expect(ratio([12, 1]).replace(/\u00a0/g, " ")).toBe("12 : a touch");
+});
+
+/** B. Lindbloom’s CIE colour calculator: sRGB red and white under D50, adapted by Bradford. */
+test("a spot of a photograph has its colour in light, under D50", () => {
+  const red = labOf([255, 0, 0]);
+  expect([red.l, red.a, red.b].map((v) => Math.round(v * 10) / 10)).toEqual([54.3, 80.8, 69.9]);
+  const white = labOf([255, 255, 255]);
+  expect(white.l).toBeCloseTo(100, 2);
+  expect(Math.hypot(white.a, white.b)).toBeLessThan(0.05);
+  // Half black and half white give back half the light, which is not the code 128.
+  const bytes = [0, 0, 0, 255, 255, 255, 255, 255];
+  expect(meanAt(bytes, 2, 1, 0, 0, 4)[0]).toBeCloseTo(186, 0);
+  expect(meanAt(bytes, 2, 1, 0, 0, 0)[0]).toBe(0);
+});
+
+test("a paint’s page shows what it makes, and asks for more", async () => {
+  server({
+    "GET /api/mixes": {
+      mixes: [
+        {
+          id: 3,
+          name: "",
+          colours: COLOURS,
+          parts: [
+            { paint: paint(1, "Kelp Blue"), part: 1 },
+            { paint: paint(2, "Leaf Green"), part: 2 },
+          ],
+        },
+      ],
+      understood: "",
+      all: 1,
+    },
+  });
+  open(<WhatItMakes paint={1} measured />, "/x", "/x");
+  expect(await screen.findByText(/with Leaf Green/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Could it be mixed?" }).getAttribute("href")).toBe(
+    "/mixing/match?paint=1",
+  );
 });
 
 test("a mixture is foreseen with how far it may be off, changed by parts, and kept", async () => {

@@ -108,18 +108,21 @@ class MixController {
 
     record LearntList(List<LearntView> paints) {}
 
-    /** Of one chart or of all, newest first; surprises first where that is asked; nearest first where a find says so. */
+    /** Of one chart, with one paint, or all: newest first; surprises first where that is asked; nearest first where a find says so. */
     @GetMapping("/api/mixes")
     @Transactional(readOnly = true)
     public MixList list(
             Collector me,
             @RequestParam(defaultValue = "") String find,
             @RequestParam(defaultValue = "false") boolean surprises,
-            @RequestParam(required = false) @Nullable Long chart) {
+            @RequestParam(required = false) @Nullable Long chart,
+            @RequestParam(required = false) @Nullable Long paint) {
+        Map<Long, List<PartRow>> parts = store.parts(me);
         List<MixRow> all = store.all(me).stream()
                 .filter(m -> chart == null || chart.equals(m.chartId()))
+                .filter(m -> paint == null
+                        || parts.getOrDefault(m.id(), List.of()).stream().anyMatch(p -> p.paintId() == paint))
                 .toList();
-        Map<Long, List<PartRow>> parts = store.parts(me);
         Map<Long, PaintEntry> entries = entries(me, parts);
         MixFind asked = MixFind.read(find, reader, nearby(me, find));
         Map<Long, KeptMix> views = new HashMap<>();
@@ -271,13 +274,13 @@ class MixController {
     @ResponseStatus(HttpStatus.CREATED)
     MixList keep(Collector me, @RequestBody Mixes.NewMix typed) {
         mixes.keep(me, typed);
-        return list(me, "", false, null);
+        return list(me, "", false, null, null);
     }
 
     @PutMapping("/api/mixes/{mix}")
     MixList change(Collector me, @PathVariable long mix, @RequestBody Mixes.ChangedMix typed) {
         mixes.change(me, mix, typed);
-        return list(me, "", false, null);
+        return list(me, "", false, null, null);
     }
 
     @DeleteMapping("/api/mixes/{mix}")

@@ -7,12 +7,15 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.mixing.Ingredient;
 import molvet.core.mixing.Mixture;
 import molvet.core.mixing.Prediction;
 import molvet.core.mixing.Unforeseen;
+import molvet.core.reading.Suspicion;
+import molvet.server.chart.Sheets;
 import molvet.server.colour.Runs;
 import molvet.server.mixing.MixStore.MixRow;
 import molvet.server.platform.Acts;
@@ -30,6 +33,8 @@ import org.springframework.transaction.annotation.Transactional;
 public class Mixes implements MixtureSquares {
     private static final int MOST_KEPT = 5_000;
     private static final int MOST_NAME = 120;
+    /** Hands measure parts by eye: no mixture need lie nearer to what is foreseen, in ΔE00. */
+    private static final double LEAST_SPREAD = 4;
 
     private final MixStore store;
     private final Ingredients ingredients;
@@ -136,26 +141,64 @@ public class Mixes implements MixtureSquares {
     /** Each square is a mixture of its own; one that was read before is what this reading says. */
     @Override
     public void read(Collector me, @Nullable Long scan, List<MixtureRead> squares, Instant at) {
-        List<Long> paints = squares.stream()
-                .flatMap(q -> java.util.stream.Stream.of(
-                        q.square().paint(), q.square().second()))
-                .toList();
-        Map<Long, Ingredient> of = ingredients.of(me, paints);
+        Map<Long, Ingredient> of =
+                of(me, squares.stream().map(MixtureRead::square).toList());
         for (MixtureRead q : squares) {
-            Map<Long, Double> parts = new LinkedHashMap<>();
-            parts.put(q.square().paint(), (double) q.square().part());
-            parts.put(q.square().second(), (double) q.square().secondPart());
             Map<String, Object> row = measured(q);
             row.put("scan_id", scan);
             Optional<Long> before = store.ofCell(me, q.square().row());
-            if (before.isEmpty()) foresee(of, parts, q, row);
             if (before.isPresent()) {
                 rows.change(me, "mix", before.get(), row);
-            } else {
-                row.put("chart_cell_id", q.square().row());
-                add(me, row, parts, at);
+                continue;
             }
+            foreseen(of, q.square()).ifPresent(p -> {
+                row.put("foreseen_l", p.massTone().l());
+                row.put("foreseen_a", p.massTone().a());
+                row.put("foreseen_b", p.massTone().b());
+                row.put("foreseen_off", p.uncertainty());
+            });
+            row.put("chart_cell_id", q.square().row());
+            add(me, row, parts(q.square()), at);
         }
+    }
+
+    @Override
+    public Map<Integer, Suspicion.Expected> expected(Collector me, List<Sheets.Square> squares) {
+        Map<Long, Ingredient> of = of(me, squares);
+        Map<Integer, Suspicion.Expected> all = new HashMap<>();
+        for (Sheets.Square q : squares) {
+            foreseen(of, q)
+                    .ifPresent(p -> all.put(
+                            q.cell(),
+                            new Suspicion.Expected(
+                                    p.massTone(),
+                                    Math.max(LEAST_SPREAD, p.uncertainty()),
+                                    "the foreseen mixture")));
+        }
+        return all;
+    }
+
+    private Map<Long, Ingredient> of(Collector me, List<Sheets.Square> squares) {
+        return ingredients.of(
+                me,
+                squares.stream().flatMap(q -> Stream.of(q.paint(), q.second())).toList());
+    }
+
+    private static Map<Long, Double> parts(Sheets.Square q) {
+        Map<Long, Double> parts = new LinkedHashMap<>();
+        parts.put(q.paint(), (double) q.part());
+        parts.put(q.second(), (double) q.secondPart());
+        return parts;
+    }
+
+    /** What is expected of a square; empty where a part of it cannot be foreseen. */
+    private static Optional<Prediction> foreseen(Map<Long, Ingredient> of, Sheets.Square q) {
+        List<Mixture.Part> known = parts(q).entrySet().stream()
+                .filter(p -> of.containsKey(p.getKey()))
+                .map(p -> new Mixture.Part(of.get(p.getKey()), p.getValue()))
+                .filter(p -> Unforeseen.why(p.of()).isEmpty())
+                .toList();
+        return known.size() < 2 ? Optional.empty() : Optional.of(Prediction.of(Mixture.of(known)));
     }
 
     private static Map<String, Object> measured(MixtureRead q) {
@@ -171,21 +214,5 @@ public class Mixes implements MixtureSquares {
         row.put("granulation", q.reading().granulation().orElse(null));
         row.put("separation", q.reading().separation());
         return row;
-    }
-
-    /** What was expected before it taught anything. */
-    private static void foresee(
-            Map<Long, Ingredient> of, Map<Long, Double> parts, MixtureRead q, Map<String, Object> row) {
-        List<Mixture.Part> known = parts.entrySet().stream()
-                .filter(p -> of.containsKey(p.getKey()))
-                .map(p -> new Mixture.Part(of.get(p.getKey()), p.getValue()))
-                .toList();
-        if (known.size() < parts.size()
-                || known.stream().anyMatch(p -> Unforeseen.why(p.of()).isPresent())) return;
-        Prediction p = Prediction.of(Mixture.of(known));
-        row.put("foreseen_l", p.massTone().l());
-        row.put("foreseen_a", p.massTone().a());
-        row.put("foreseen_b", p.massTone().b());
-        row.put("foreseen_off", p.uncertainty());
     }
 }

@@ -34,6 +34,7 @@ import molvet.server.platform.OneOf;
 import molvet.server.platform.Utc;
 import molvet.server.reading.SheetReadingStore.ScanRow;
 import org.jspecify.annotations.Nullable;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
@@ -55,6 +56,7 @@ class SheetReadingViews {
     private final PigmentReference reference;
     private final JsonMapper json;
     private final DeviceStore devices;
+    private final ObjectProvider<MixtureSquares> mixtures;
 
     SheetReadingViews(
             SheetReadingStore store,
@@ -65,7 +67,9 @@ class SheetReadingViews {
             OrderStore orders,
             PigmentReference reference,
             JsonMapper json,
-            DeviceStore devices) {
+            DeviceStore devices,
+            ObjectProvider<MixtureSquares> mixtures) {
+        this.mixtures = mixtures;
         this.devices = devices;
         this.store = store;
         this.readings = readings;
@@ -411,8 +415,9 @@ class SheetReadingViews {
                     .ifPresent(u ->
                             expected.put(c.cell(), new Suspicion.Expected(u.massTone(), u.spread(), "the recipe")));
         }
+        expected.putAll(ofMixtures(s));
         Set<Integer> looked = cells.stream()
-                .filter(c -> (!c.leftOut() || c.bare()) && c.second() == null && c.entry() != null)
+                .filter(c -> (!c.leftOut() || c.bare()) && c.entry() != null)
                 .map(ScannedCell::cell)
                 .collect(Collectors.toSet());
         List<CellReading> read = rows.stream()
@@ -426,5 +431,15 @@ class SheetReadingViews {
                         x.other().isPresent() ? x.other().getAsInt() : null,
                         x.why()))
                 .toList();
+    }
+
+    /** What squares with mixtures were foreseen to be. */
+    private Map<Integer, Suspicion.Expected> ofMixtures(ScanRow s) {
+        Collector me = new Collector(s.collectorId(), "");
+        List<Sheets.Square> mixed = Optional.ofNullable(s.chartId()).flatMap(c -> sheets.sheet(me, c)).stream()
+                .flatMap(sheet -> sheet.squares().stream())
+                .filter(q -> q.second() != null)
+                .toList();
+        return mixed.isEmpty() ? Map.of() : mixtures.getObject().expected(me, mixed);
     }
 }

@@ -295,6 +295,53 @@ class MixingApiTest {
         assertThat(codes("")).isEmpty();
     }
 
+    /** A square that was painted from the wrong pair is suspected, and the other is named. */
+    @Test
+    void twoSquaresPaintedFromEachOthersPairAreSuspected() {
+        long blue = paint("Deep Shelter Blue", "PB29");
+        List<Long> all = new ArrayList<>(List.of(blue));
+        for (String[] p :
+                new String[][] {{"Lantern Yellow", "PY151"}, {"Signal Red", "PR254"}, {"Kelp Green", "PG18"}}) {
+            all.add(paint(p[0], p[1]));
+        }
+        long first = plan("STRIPS", all);
+        me.post("/api/readings/" + look(first, Map.of("device", "SCANNER")) + "/accept", Map.of())
+                .must(200);
+        long chart = plan("ONE_AGAINST_ALL", all);
+        long reading = look(chart, Map.of("device", "SCANNER", "swapped", List.of(1, 2)));
+        JsonNode read = me.get("/api/readings/" + reading).must(200).json();
+        assertThat(read.get("suspicions").toString())
+                .contains("\"kind\":\"SWAPPED\"")
+                .contains("the foreseen mixture");
+        me.post("/api/readings/" + reading + "/accept", Map.of()).must(200);
+        assertThat(me.get("/api/mixes?chart=" + chart).json().get("mixes")).hasSize(3);
+        assertThat(me.get("/api/mixes?paint=" + all.get(1)).json().get("mixes")).hasSize(1);
+    }
+
+    private long plan(String form, List<Long> paints) {
+        return me.post(
+                        "/api/charts",
+                        Map.of(
+                                "form",
+                                form,
+                                "paper",
+                                Map.of("width", 210, "height", 297),
+                                "school",
+                                "BY_HAND",
+                                "paints",
+                                paints))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+    }
+
+    private long look(long chart, Map<String, Object> asked) {
+        return me.read(me.post("/api/charts/" + chart + "/standin", asked))
+                .get("reading")
+                .asLong();
+    }
+
     @Test
     void greysOfAPaletteAreFoundAndTooManyPaintsAreNot() {
         long blue = paint("Deep Shelter Blue", "PB29");
