@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { client, data } from "../../api/client";
+import { Field } from "../../ui/Field";
 import { useLater } from "../../ui/useLater";
 
 type Props = { taken?: number[]; label?: string; onAdd: (id: number) => void };
@@ -17,16 +18,18 @@ export function AddPaint({ taken = [], label = "Add a paint", onAdd }: Props) {
   const open = find.length > 1 && text.trim() !== "";
   return (
     <div className="relative w-full max-w-md">
-      <label>
-        <span className="label-text block">{label}</span>
-        <input
-          type="search"
-          className="input w-full"
-          placeholder="name, number, pigment, “near M-0031” …"
-          value={text}
-          onChange={(e) => setText(e.target.value)}
-        />
-      </label>
+      <Field label={label}>
+        {(id) => (
+          <input
+            id={id}
+            type="search"
+            className="input w-full"
+            placeholder="name, number, pigment, “near M-0031” …"
+            value={text}
+            onChange={(e) => setText(e.target.value)}
+          />
+        )}
+      </Field>
       {open && (
         <ul className="absolute z-20 inset-x-0 bg-base-100 rule-box divide-y divide-[var(--rule)] max-h-80 overflow-y-auto">
           {found?.paints

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
@@ -114,7 +115,7 @@ function Ingredient({
 }) {
   const name = entry?.name ?? "…";
   return (
-    <li className="rule-t py-2 flex gap-3 items-center">
+    <li className="rule-t py-2 flex flex-wrap gap-x-3 gap-y-1 items-center">
       <Strip
         strip={entry?.strip}
         seed={entry?.id ?? 0}
@@ -122,7 +123,7 @@ function Ingredient({
         shape="tile"
         className="w-20 h-12 shrink-0"
       />
-      <div className="grow min-w-0">
+      <div className="grow min-w-32 basis-32">
         <Link to={`/paints/${entry?.id ?? 0}`} className="paint-name hover:underline">
           {name}
         </Link>
@@ -254,15 +255,17 @@ function Keep({ parts }: { parts: Part[] }) {
         keep.run(undefined);
       }}
     >
-      <label>
-        <span className="label-text block">Keep it as</span>
-        <input
-          className="input w-64"
-          placeholder="such as Shadow on snow"
-          value={name}
-          onChange={(e) => setName(e.target.value)}
-        />
-      </label>
+      <Field label="Keep it as">
+        {(id) => (
+          <input
+            id={id}
+            className="input w-64"
+            placeholder="such as Shadow on snow"
+            value={name}
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
       <button type="submit" className="btn btn-outline" disabled={keep.running}>
         Keep
       </button>

@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -40,16 +41,18 @@ export function PaintedPage() {
     >
       <MixingNav />
       <div className="flex flex-wrap gap-4 items-end mb-3">
-        <label className="w-full max-w-md">
-          <span className="label-text block">Find a mixture</span>
-          <input
-            type="search"
-            className="input w-full"
-            placeholder="mix of PB29 and PBr7, near M-0031, grey, liked …"
-            value={text}
-            onChange={(e) => setText(e.target.value)}
-          />
-        </label>
+        <Field label="Find a mixture" className="w-full max-w-md">
+          {(id) => (
+            <input
+              id={id}
+              type="search"
+              className="input w-full"
+              placeholder="mix of PB29 and PBr7, near M-0031, grey, liked …"
+              value={text}
+              onChange={(e) => setText(e.target.value)}
+            />
+          )}
+        </Field>
         <label className="flex items-center gap-2 pb-2">
           <input
             type="checkbox"

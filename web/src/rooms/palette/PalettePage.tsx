@@ -132,6 +132,14 @@ function Open({ palette }: { palette: Palette }) {
           <Link className="btn btn-outline" to={`/palettes/${palette.id}/dropped`}>
             Dropped pans
           </Link>
+          {palette.since && (
+            <Link
+              className="btn btn-outline"
+              to={`/mixing/greys?from=${encodeURIComponent(`in palette "${palette.name}"`)}`}
+            >
+              Its greys
+            </Link>
+          )}
         </>
       }
     >

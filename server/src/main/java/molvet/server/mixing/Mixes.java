@@ -171,9 +171,7 @@ public class Mixes implements MixtureSquares {
                     .ifPresent(p -> all.put(
                             q.cell(),
                             new Suspicion.Expected(
-                                    p.massTone(),
-                                    Math.max(LEAST_SPREAD, p.uncertainty()),
-                                    "the foreseen mixture")));
+                                    p.massTone(), Math.max(LEAST_SPREAD, p.uncertainty()), "the foreseen mixture")));
         }
         return all;
     }
