@@ -19,7 +19,7 @@ export function Needless({ from }: { from: string }) {
     setJudged([]);
     setProblem(null);
     const list = await data(
-      client.GET("/api/paints", { params: { query: { find: `${from} mixture measured`, limit: MOST } } }),
+      client.GET("/api/paints", { params: { query: { find: `(${from}) mixture painted`, limit: MOST } } }),
     ).catch((p: Problem) => {
       setProblem(p);
       return { paints: [] };
