@@ -169,7 +169,7 @@ public final class FilmFit {
         double palest = own == 0 ? USUAL_THINNED : Math.min(1, thin[own - 1]);
         Film film = new Film(k, scattered(best), ground, palest);
         RealMatrix left = likeliest.left(told(best, 1)).getSubMatrix(0, OF_FILM - 1, 0, OF_FILM - 1);
-        return new FittedFilm(film, left, washes > 0 ? thin : new double[] {USUAL_THINNED});
+        return new FittedFilm(film, left);
     }
 
     /** Where the search begins: as a film that scatters little and has its full strength’s smoothest reflectance. */

@@ -16,21 +16,14 @@ public final class FittedFilm {
 
     private final Film film;
     private final RealMatrix unknown;
-    private final double[] thinned;
 
-    FittedFilm(Film film, RealMatrix unknown, double[] thinned) {
+    FittedFilm(Film film, RealMatrix unknown) {
         this.film = film;
         this.unknown = unknown;
-        this.thinned = thinned;
     }
 
     public Film film() {
         return film;
-    }
-
-    /** Thickness of each thinned wash, in the order they were given; a usual one where there was none. */
-    public double thinned(int wash) {
-        return thinned[wash];
     }
 
     /**

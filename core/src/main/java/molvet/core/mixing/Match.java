@@ -2,6 +2,7 @@ package molvet.core.mixing;
 
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
 import molvet.core.choosing.Comparison;
 import molvet.core.colour.Difference;
@@ -75,9 +76,9 @@ public record Match(
         boolean sameHue = full.chroma() < HUED
                 ? asDark.chroma() < HUED
                 : asDark.chroma() >= HUED && turn(full.hue(), asDark.hue()) <= HUE;
-        Verdict by = most <= Difference.ALIKE
+        Verdict by = most <= Difference.ACCEPTED
                 ? Verdict.SAME
-                : most <= 2 * Difference.PLAIN ? Verdict.NEAR : sameHue ? Verdict.SAME_HUE : Verdict.OTHER;
+                : most <= Difference.PLAIN ? Verdict.NEAR : sameHue ? Verdict.SAME_HUE : Verdict.OTHER;
         if (by == Verdict.NEAR && !sameHue) by = Verdict.OTHER;
         List<String> why = new ArrayList<>();
         boolean other = behavesOtherwise(target, why);
@@ -85,6 +86,9 @@ public record Match(
         if (by == Verdict.SAME && mix.uncertainty() > 2 * Difference.PLAIN) {
             by = Verdict.NEAR;
             why.add("It may be the same, but is foreseen only to ΔE " + tenth(mix.uncertainty()) + ": paint it once.");
+        }
+        if (by == Verdict.SAME && mix.uncertainty() > Difference.PLAIN) {
+            why.add("Foreseen only to ΔE " + tenth(mix.uncertainty()) + ": paint it once before you trust it.");
         }
         colours(target, asDark, why);
         return new Match(mix, tint, deltaE, deltaETint, atFull, atMiddle, by, List.copyOf(why));
@@ -140,8 +144,7 @@ public record Match(
     }
 
     private static String name(Target t) {
-        return t.name().substring(0, 1).toUpperCase(java.util.Locale.ROOT)
-                + t.name().substring(1);
+        return t.name().substring(0, 1).toUpperCase(Locale.ROOT) + t.name().substring(1);
     }
 
     private void colours(Target target, Lab asDark, List<String> why) {

@@ -5,6 +5,7 @@ import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
 import java.util.Set;
+import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.core.colour.Difference;
@@ -47,15 +48,14 @@ public final class Matching {
      * @param goOn asked now and then; once it says no, what was found so far is given back
      * @return best first, no two of the same paints
      */
-    public static List<Match> of(
-            Target target, List<Ingredient> from, int most, int paints, java.util.function.BooleanSupplier goOn) {
+    public static List<Match> of(Target target, List<Ingredient> from, int most, int paints, BooleanSupplier goOn) {
         return new Matching(target, from).best(most, paints, goOn);
     }
 
     /** Parts of some of the paints, by place in the list. */
     private record Try(int[] which, int[] parts, double rough) {}
 
-    private List<Match> best(int most, int paints, java.util.function.BooleanSupplier goOn) {
+    private List<Match> best(int most, int paints, BooleanSupplier goOn) {
         List<Integer> tried = Spread.of(from, MOST_TRIED, full);
         List<Try> pairs = new ArrayList<>();
         for (int i = 0; i < tried.size() && goOn.getAsBoolean(); i++) {
@@ -137,7 +137,7 @@ public final class Matching {
         return v * v;
     }
 
-    private List<Try> thirds(List<Try> close, List<Integer> tried, java.util.function.BooleanSupplier goOn) {
+    private List<Try> thirds(List<Try> close, List<Integer> tried, BooleanSupplier goOn) {
         List<Try> all = new ArrayList<>();
         for (Try pair : close.subList(0, Math.min(close.size(), WITH_A_THIRD))) {
             if (!goOn.getAsBoolean()) break;

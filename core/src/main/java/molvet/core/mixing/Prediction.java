@@ -6,6 +6,7 @@ import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import molvet.core.colour.Film;
 import molvet.core.colour.FittedFilm;
 import molvet.core.colour.Lab;
@@ -121,7 +122,7 @@ public record Prediction(
         return new WashRun(steps, false);
     }
 
-    private static java.util.stream.Stream<Ingredient> counting(List<Ingredient> parts, double[] shares) {
+    private static Stream<Ingredient> counting(List<Ingredient> parts, double[] shares) {
         return IntStream.range(0, shares.length)
                 .filter(i -> shares[i] >= HARDLY)
                 .mapToObj(parts::get);

@@ -4,7 +4,7 @@ package molvet.core.mixing;
 public enum Verdict {
     /** Hardly told apart at any strength, and it behaves alike. */
     SAME,
-    /** Stands in for it in most work. */
+    /** A near relation: told apart side by side, and not at arm’s length; or the same colour that behaves otherwise. */
     NEAR,
     /** Its hue, but plainly duller, lighter or darker. */
     SAME_HUE,

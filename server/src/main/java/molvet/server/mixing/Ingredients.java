@@ -2,7 +2,6 @@ package molvet.server.mixing;
 
 import java.util.Collection;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
@@ -188,10 +187,5 @@ class Ingredients {
         Map<Long, Double> shares = new HashMap<>();
         parts.forEach(p -> shares.put(p.paintId(), p.part() / whole));
         return new Learning.Painted(shares, m.massTone().orElseThrow(), m.tint());
-    }
-
-    /** Paints of a mixture, in its order. */
-    static List<Long> ids(List<PartRow> parts) {
-        return List.copyOf(new HashSet<>(parts.stream().map(PartRow::paintId).toList()));
     }
 }
