@@ -184,7 +184,7 @@ class MixController {
         Optional<Lab> half = m.run()
                 .map(r -> r.half())
                 .or(() -> Optional.ofNullable(view.massTone).map(LabValue::lab));
-        return new FoundMix(m.id(), m.name(), of, half, m.liked());
+        return new FoundMix(m.id(), m.code() + " " + m.name(), of, half, m.liked());
     }
 
     private KeptMix view(MixRow m, List<PartRow> parts, Map<Long, PaintEntry> entries, Map<Long, Ingredient> of) {

@@ -224,6 +224,7 @@ class MixingApiTest {
         assertThat(grey.get("painted").asBoolean()).isFalse();
         assertThat(codes("mix of PB29 and PBr7")).containsExactly("X-0001");
         assertThat(codes("PV19")).containsExactly("X-0002");
+        assertThat(codes("x-0002")).containsExactly("X-0002");
         assertThat(codes("snow")).containsExactly("X-0001");
         assertThat(codes("burnt")).containsExactly("X-0001");
         assertThat(codes("grey mixes of PV19")).isEmpty();
