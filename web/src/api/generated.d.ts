@@ -4974,13 +4974,16 @@ export interface components {
             target?: components["schemas"]["MatchTarget"];
         };
         MatchTarget: {
+            currency?: string;
             /** @enum {string} */
             granulation?: "NONE" | "SLIGHT" | "MODERATE" | "STRONG";
             massTone?: components["schemas"]["LabValue"];
             name?: string;
             /** Format: int64 */
             paint?: number;
+            price?: string;
             tint?: components["schemas"]["LabValue"];
+            volume?: string;
         };
         MatchedMix: {
             /** Format: double */
@@ -4988,6 +4991,7 @@ export interface components {
             /** Format: double */
             atMiddle?: number;
             colours: string[];
+            cost?: string;
             /** Format: double */
             deltaE: number;
             /** Format: double */

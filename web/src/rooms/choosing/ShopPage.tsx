@@ -161,7 +161,7 @@ function Answered({
       <Hits title="By this name" hits={a.have} paints={paints} />
       <Hits title="Of these pigments" hits={a.sameRecipe} paints={paints} />
       <Hits title="Hardly to be told from it" hits={a.alike} paints={paints} />
-      <Hits title="Its hue could be mixed from" hits={a.mix} paints={paints} />
+      <Hits title="In its stead, mixed from" hits={a.mix} paints={paints} />
       {a.mixNote && <p>{a.mixNote}</p>}
       {a.facts.length > 0 && (
         <div>

@@ -2,9 +2,11 @@ import { keepPreviousData, useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { counted } from "../../ui/words";
+import { PriceFields } from "../choosing/PriceFields";
 import { AddPaint } from "../collection/AddPaint";
 import { FromWhat } from "./FromWhat";
 import { MixingNav } from "./MixingNav";
@@ -52,6 +54,12 @@ export function MatchPage() {
           <PickSpot onPick={(c) => set({ full: [c.l, c.a, c.b].map((v) => v.toFixed(1)).join(",") })} />
         </div>
       </details>
+      {target && (
+        <OfPrice
+          onPrice={(next) => setParams({ ...Object.fromEntries(params), ...next })}
+          price={params.get("price") ?? ""}
+        />
+      )}
       <ProblemNote problem={found.error as Problem | null} />
       {target && found.data && !found.error && <Found target={target} found={found.data} />}
       {!target && <Needless from={from} />}
@@ -61,13 +69,64 @@ export function MatchPage() {
 
 function asked(params: URLSearchParams): Asked | null {
   const paint = Number(params.get("paint"));
-  if (paint > 0) return { paint };
+  const price = params.get("price");
+  const cost = price
+    ? { price, currency: params.get("currency") ?? "EUR", volume: params.get("ml") ?? "" }
+    : {};
+  if (paint > 0) return { paint, ...cost };
   const lab = (name: string) => {
     const v = (params.get(name) ?? "").split(",").map(Number);
     return v.length === 3 && v.every(Number.isFinite) ? { l: v[0], a: v[1], b: v[2] } : undefined;
   };
   const massTone = lab("full");
-  return massTone ? { massTone, tint: lab("tint") } : null;
+  return massTone ? { massTone, tint: lab("tint"), ...cost } : null;
+}
+
+/** What it would cost in the shop, set against the paint the mixture uses. */
+function OfPrice({
+  price: first,
+  onPrice,
+}: {
+  price: string;
+  onPrice: (params: Record<string, string>) => void;
+}) {
+  const [price, setPrice] = useState(first);
+  const [currency, setCurrency] = useState("EUR");
+  const [ml, setMl] = useState("");
+  return (
+    <details className="mb-4">
+      <summary className="cursor-pointer quiet">What would it cost to buy?</summary>
+      <form
+        className="grid gap-3 items-end mt-2 max-w-xl sm:grid-cols-4"
+        onSubmit={(e) => {
+          e.preventDefault();
+          onPrice({ price, currency, ml });
+        }}
+      >
+        <PriceFields
+          label="Price"
+          price={price}
+          currency={currency}
+          onPrice={setPrice}
+          onCurrency={setCurrency}
+        />
+        <Field label="Volume, ml">
+          {(id) => (
+            <input
+              id={id}
+              className="input w-full"
+              inputMode="decimal"
+              value={ml}
+              onChange={(e) => setMl(e.target.value)}
+            />
+          )}
+        </Field>
+        <button type="submit" className="btn btn-outline" disabled={!price.trim() || !ml.trim()}>
+          Set against it
+        </button>
+      </form>
+    </details>
+  );
 }
 
 /** By values, as a colour meter or a spot of a photograph gives them. */
@@ -189,6 +248,7 @@ function MixLine({ mix }: { mix: Schemas["MatchedMix"] }) {
         {mix.reasons.map((r) => (
           <p key={r}>{r}</p>
         ))}
+        {mix.cost && <p className="quiet">{mix.cost}</p>}
       </div>
     </li>
   );

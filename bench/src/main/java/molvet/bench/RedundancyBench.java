@@ -8,7 +8,7 @@ import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
 import java.util.Random;
-import molvet.core.choosing.Redundancy;
+import molvet.core.collection.Redundancy;
 import molvet.core.colour.Lab;
 
 /**

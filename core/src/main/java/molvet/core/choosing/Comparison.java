@@ -3,6 +3,8 @@ package molvet.core.choosing;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.IntStream;
+import molvet.core.collection.HuePlane;
+import molvet.core.collection.Sample;
 import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
@@ -90,8 +92,10 @@ public record Comparison(
         double m = middle.get(i).get(j);
         double t = tint.get(i).get(j);
         String other = samples.get(j).name();
-        String atFull = how(samples.get(i).run().full(), samples.get(j).run().full());
-        String thin = how(strips.get(i).get(COLUMNS - 2), strips.get(j).get(COLUMNS - 2));
+        String atFull =
+                Difference.how(samples.get(i).run().full(), samples.get(j).run().full());
+        String thin =
+                Difference.how(strips.get(i).get(COLUMNS - 2), strips.get(j).get(COLUMNS - 2));
         String grain = grain(samples.get(i), samples.get(j));
         double most = Math.max(f, Math.max(m, t));
         if (most <= Difference.ACCEPTED) {
@@ -108,7 +112,9 @@ public record Comparison(
             said = t > Difference.ACCEPTED
                     ? "Same at full strength, parts at tint: " + other + " is " + thin
                     : "Same at both ends, parts between them: " + other + " is "
-                            + how(strips.get(i).get(COLUMNS / 2), strips.get(j).get(COLUMNS / 2));
+                            + Difference.how(
+                                    strips.get(i).get(COLUMNS / 2),
+                                    strips.get(j).get(COLUMNS / 2));
         } else if (t <= Difference.ACCEPTED) {
             said = "Apart at full strength, where " + other + " is " + atFull + "; thinned out they meet";
         } else if (f <= Difference.PLAIN && t <= Difference.PLAIN) {
@@ -141,33 +147,5 @@ public record Comparison(
         return apart == 0
                 ? ""
                 : (apart > 0 ? other : one).name() + " granulates " + (Math.abs(apart) > 1 ? "much more" : "more");
-    }
-
-    /** What the second is beside the first, in one or two words. */
-    public static String how(Lab one, Lab other) {
-        double light = other.l() - one.l();
-        double chroma = other.chroma() - one.chroma();
-        double hue = Math.sqrt(
-                Math.max(0, Math.pow(other.a() - one.a(), 2) + Math.pow(other.b() - one.b(), 2) - chroma * chroma));
-        List<String> words = new ArrayList<>();
-        boolean hued = Math.max(one.chroma(), other.chroma()) > HUED;
-        double most = Math.max(Math.abs(light), Math.max(Math.abs(chroma), hue));
-        // Hue first: it is what a painter asks for.
-        if (hued && hue >= 0.5 * most && hue > 0.5) words.add(towards(one, other));
-        if (Math.abs(chroma) >= 0.6 * most && Math.abs(chroma) > 0.8) words.add(chroma > 0 ? "brighter" : "duller");
-        if (Math.abs(light) >= 0.6 * most && Math.abs(light) > 0.8) words.add(light > 0 ? "paler" : "darker");
-        return words.isEmpty() ? "hardly different" : String.join(" and ", words.subList(0, Math.min(2, words.size())));
-    }
-
-    /** The elementary hue that the turn leads to: along +a* redder, +b* yellower, −a* greener, −b* bluer. */
-    private static String towards(Lab one, Lab other) {
-        double c = Math.max(1e-6, Math.hypot(one.a() + other.a(), one.b() + other.b()));
-        // Square to the mean direction, so that more or less chroma is no turn.
-        double ux = -(one.b() + other.b()) / c;
-        double uy = (one.a() + other.a()) / c;
-        double turn = (other.a() - one.a()) * ux + (other.b() - one.b()) * uy;
-        double a = turn * ux;
-        double b = turn * uy;
-        return Math.abs(a) >= Math.abs(b) ? (a > 0 ? "redder" : "greener") : b > 0 ? "yellower" : "bluer";
     }
 }

@@ -9,6 +9,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.TreeMap;
 import molvet.core.collection.Range;
+import molvet.core.collection.Wheel;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Cautions;

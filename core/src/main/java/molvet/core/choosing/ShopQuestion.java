@@ -7,11 +7,16 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.core.colour.Difference;
 import molvet.core.colour.DifferenceBox;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.measure.Words;
+import molvet.core.mixing.Match;
+import molvet.core.mixing.Pantry;
+import molvet.core.mixing.Target;
+import molvet.core.mixing.Traits;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -27,8 +32,6 @@ public final class ShopQuestion {
     private static final double TELLS = 9;
 
     private static final int MOST = 6;
-    /** Two colours mix the hue between them, dulled; wider apart than this it is mud (common practice, no published source). */
-    private static final double MIXES = 110;
 
     private final PigmentReference reference;
 
@@ -80,7 +83,7 @@ public final class ShopQuestion {
     /**
      * @param verdict one sentence that answers the question
      * @param have paints of this name; {@code sameRecipe} of these pigments; {@code alike} that could not be told from it
-     * @param mix two that make its hue, or none
+     * @param mix the parts of two that would stand in for it, or none; {@code mixNote} how well
      * @param facts of its pigments, what to know before buying
      */
     public record Answer(
@@ -92,8 +95,11 @@ public final class ShopQuestion {
             String mixNote,
             List<String> facts) {}
 
-    /** @param name as the tube has it, may be empty; {@code maker} likewise */
-    public Answer answer(String name, String maker, Recipe recipe, List<Owned> owned) {
+    /**
+     * @param name as the tube has it, may be empty; {@code maker} likewise
+     * @param pantry what there is to mix from; its paints have the numbers of {@code owned} as ids
+     */
+    public Answer answer(String name, String maker, Recipe recipe, List<Owned> owned, Pantry pantry) {
         String wanted = Words.folded(name);
         String by = Words.folded(maker);
         List<Hit> have = wanted.length() < 3
@@ -112,9 +118,9 @@ public final class ShopQuestion {
         Optional<Lab> colour = colour(recipe, same);
         List<Hit> alike = colour.map(c -> alike(c, owned, same)).orElse(List.of());
         boolean grainy = grainy(recipe, same);
-        List<Hit> mix = alike.isEmpty() && same.isEmpty() && !grainy
-                ? colour.map(c -> mix(c, owned)).orElse(List.of())
-                : List.of();
+        Optional<Match> mix = alike.isEmpty() && same.isEmpty()
+                ? colour.flatMap(c -> mix(name, c, recipe, pantry))
+                : Optional.empty();
         return new Answer(
                 verdict(
                         owned.stream()
@@ -133,12 +139,12 @@ public final class ShopQuestion {
                         .map(o -> new Hit(o.paint, "the same pigments"))
                         .toList(),
                 alike,
-                mix,
-                grainy
-                        ? "It granulates, and granulation cannot be mixed in: a smooth mixture never replaces it."
-                        : mix.isEmpty()
-                                ? ""
-                                : "A pointer only: the same hue between two of yours, smooth, and a little duller.",
+                mix.map(ShopQuestion::parts).orElse(List.of()),
+                mix.map(ShopQuestion::note)
+                        .orElse(
+                                grainy
+                                        ? "It granulates, and granulation cannot be mixed in: a smooth mixture never replaces it."
+                                        : ""),
                 facts(recipe));
     }
 
@@ -189,39 +195,30 @@ public final class ShopQuestion {
                 .anyMatch(p -> p.granulation().ordinal() >= Granulation.MODERATE.ordinal());
     }
 
-    private static List<Hit> mix(Lab colour, List<Owned> owned) {
-        Lab half = WashRun.ofFull(colour).half();
-        if (half.chroma() < 10) return List.of();
-        List<Owned> smooth = owned.stream()
-                .filter(o -> o.here && o.massTone.isPresent() && o.recipe.isSingle())
-                .filter(o -> o.granulation
-                        .filter(g -> g.ordinal() >= Granulation.MODERATE.ordinal())
-                        .isEmpty())
-                .filter(o -> o.half.get().chroma() > 0.5 * half.chroma())
+    /** What two of one’s own would do in its stead; how it behaves is told by its pigments, its tint is not known. */
+    private Optional<Match> mix(String name, Lab colour, Recipe recipe, Pantry pantry) {
+        Traits usual = Traits.usual(recipe, reference);
+        return pantry.best(new Target(
+                name.isBlank() ? "it" : name,
+                new WashRun(List.of(colour), false),
+                usual.granulation(),
+                usual.lightfastness()));
+    }
+
+    private static List<Hit> parts(Match m) {
+        return m.mix().mixture().parts().stream()
+                .map(p -> new Hit((Long) p.of().id(), p.part() == 1 ? "1 part" : Math.round(p.part()) + " parts"))
                 .toList();
-        Optional<Owned> left = beside(half, smooth, 1);
-        Optional<Owned> right = beside(half, smooth, -1);
-        if (left.isEmpty() || right.isEmpty()) return List.of();
-        double span = turn(right.get().half.get().hue(), left.get().half.get().hue());
-        if (span > MIXES) return List.of();
-        return List.of(new Hit(left.get().paint, "on one side of its hue"), new Hit(right.get().paint, "on the other"));
     }
 
-    /** The nearest in hue on one side. */
-    private static Optional<Owned> beside(Lab half, List<Owned> smooth, int side) {
-        return smooth.stream()
-                .filter(o -> signed(half.hue(), o.half.get().hue()) * side > 1)
-                .min(Comparator.comparingDouble(
-                        o -> Math.abs(signed(half.hue(), o.half.get().hue()))));
-    }
-
-    private static double signed(double from, double to) {
-        double turn = (to - from + 540) % 360 - 180;
-        return turn;
-    }
-
-    private static double turn(double from, double to) {
-        return (to - from + 360) % 360;
+    private static String note(Match m) {
+        String foreseen = String.format(
+                Locale.ROOT,
+                "Foreseen, not painted: ΔE %.1f from what these pigments usually look like, give or take %.0f.",
+                m.atFull(),
+                m.mix().uncertainty());
+        return Stream.concat(Stream.of(foreseen), m.reasons().stream().filter(r -> !r.startsWith("No tint")))
+                .collect(Collectors.joining(" "));
     }
 
     /** How sure it is that the paint itself is there, surest first. */
@@ -253,7 +250,7 @@ public final class ShopQuestion {
             String by,
             List<Owned> same,
             List<Hit> alike,
-            List<Hit> mix,
+            Optional<Match> mix,
             boolean grainy,
             boolean known,
             Recipe recipe) {
@@ -267,7 +264,14 @@ public final class ShopQuestion {
                             : "You have tried one of the same pigments, as a dot or sample.");
         }
         if (!alike.isEmpty()) return also + "You have one you could hardly tell from it.";
-        if (!mix.isEmpty()) return also + "You could likely mix its hue.";
+        if (mix.isPresent()) {
+            return also
+                    + switch (mix.get().verdict()) {
+                        case SAME -> "You could likely mix it.";
+                        case NEAR -> "You could likely mix something near it.";
+                        default -> "You could likely mix its hue, but plainly another colour.";
+                    };
+        }
         if (had.isPresent()) return had.get().said;
         if (recipe.isEmpty()) return "Nothing of yours has that name. Read the pigments off the tube to know more.";
         if (!known) {

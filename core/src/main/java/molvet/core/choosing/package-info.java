@@ -5,7 +5,7 @@
  * <p>Decides which differences matter and says why; never orders anything done. What a difference of colour is, is left to the
  * room of colour, what a voice is worth to the collection.
  */
-@StandsOn("reading")
+@StandsOn({"reading", "mixing"})
 package molvet.core.choosing;
 
 import molvet.core.StandsOn;

@@ -1,5 +1,8 @@
 package molvet.core.colour;
 
+import java.util.ArrayList;
+import java.util.List;
+
 /**
  * How far apart two colours lie, in CIEDE2000, and what that is to the eye. Every sentence about sameness is built on these
  * limits and on no others.
@@ -20,5 +23,36 @@ public final class Difference {
     /** Above it two paints are plainly different, at arm’s length too (common practice, no published source). */
     public static final double PLAIN = 5;
 
+    /** Below this chroma a colour has no hue to speak of (ours). */
+    private static final double HUED = 6;
+
     private Difference() {}
+
+    /** What the second is beside the first, in one or two words. */
+    public static String how(Lab one, Lab other) {
+        double light = other.l() - one.l();
+        double chroma = other.chroma() - one.chroma();
+        double hue = Math.sqrt(
+                Math.max(0, Math.pow(other.a() - one.a(), 2) + Math.pow(other.b() - one.b(), 2) - chroma * chroma));
+        List<String> words = new ArrayList<>();
+        boolean hued = Math.max(one.chroma(), other.chroma()) > HUED;
+        double most = Math.max(Math.abs(light), Math.max(Math.abs(chroma), hue));
+        // Hue first: it is what a painter asks for.
+        if (hued && hue >= 0.5 * most && hue > 0.5) words.add(towards(one, other));
+        if (Math.abs(chroma) >= 0.6 * most && Math.abs(chroma) > 0.8) words.add(chroma > 0 ? "brighter" : "duller");
+        if (Math.abs(light) >= 0.6 * most && Math.abs(light) > 0.8) words.add(light > 0 ? "paler" : "darker");
+        return words.isEmpty() ? "hardly different" : String.join(" and ", words.subList(0, Math.min(2, words.size())));
+    }
+
+    /** The elementary hue that the turn leads to: along +a* redder, +b* yellower, −a* greener, −b* bluer. */
+    private static String towards(Lab one, Lab other) {
+        double c = Math.max(1e-6, Math.hypot(one.a() + other.a(), one.b() + other.b()));
+        // Square to the mean direction, so that more or less chroma is no turn.
+        double ux = -(one.b() + other.b()) / c;
+        double uy = (one.a() + other.a()) / c;
+        double turn = (other.a() - one.a()) * ux + (other.b() - one.b()) * uy;
+        double a = turn * ux;
+        double b = turn * uy;
+        return Math.abs(a) >= Math.abs(b) ? (a > 0 ? "redder" : "greener") : b > 0 ? "yellower" : "bluer";
+    }
 }

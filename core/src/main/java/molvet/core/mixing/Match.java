@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
-import molvet.core.choosing.Comparison;
 import molvet.core.colour.Difference;
 import molvet.core.colour.Film;
 import molvet.core.colour.Lab;
@@ -154,14 +153,14 @@ public record Match(
                     + Math.round(full.l()) + ".");
         }
         if (atFull > Difference.ALIKE) {
-            why.add("Where it is as dark it is " + Comparison.how(full, asDark) + ".");
+            why.add("Where it is as dark it is " + Difference.how(full, asDark) + ".");
         } else if (mix.massTone().l() < full.l() - Difference.PLAIN) {
             why.add("It is darker from the pan: thinned a little it is as dark.");
         }
         deltaETint
                 .filter(d -> d > Difference.ALIKE)
                 .ifPresent(d -> why.add(
-                        "At tint it turns " + Comparison.how(target.run().palest(), tint) + "."));
+                        "At tint it turns " + Difference.how(target.run().palest(), tint) + "."));
         if (deltaETint.isEmpty()) why.add("No tint is known to compare at.");
     }
 

@@ -56,7 +56,7 @@ public final class Matching {
     private record Try(int[] which, int[] parts, double rough) {}
 
     private List<Match> best(int most, int paints, BooleanSupplier goOn) {
-        List<Integer> tried = Spread.of(from, MOST_TRIED, full);
+        List<Integer> tried = Spread.of(from.stream().map(Ingredient::massTone).toList(), MOST_TRIED, full);
         List<Try> pairs = new ArrayList<>();
         for (int i = 0; i < tried.size() && goOn.getAsBoolean(); i++) {
             for (int j = i + 1; j < tried.size(); j++) {
@@ -124,7 +124,7 @@ public final class Matching {
     }
 
     /** What is darker than it need be can be thinned. */
-    private static double leniently(Lab mix, Lab wanted) {
+    static double leniently(Lab mix, Lab wanted) {
         double dl = mix.l() - wanted.l();
         double dc = mix.chroma() - wanted.chroma();
         double dh2 = Math.max(0, sq(mix.a() - wanted.a()) + sq(mix.b() - wanted.b()) - sq(dc));

@@ -11,14 +11,13 @@ final class Spread {
     private Spread() {}
 
     /** @param near where it begins: the paint nearest to this colour is always among them */
-    static List<Integer> of(List<Ingredient> from, int most, Lab near) {
+    static List<Integer> of(List<Lab> from, int most, Lab near) {
         if (from.size() <= most) return IntStream.range(0, from.size()).boxed().toList();
         double[] apart = new double[from.size()];
         Arrays.fill(apart, Double.POSITIVE_INFINITY);
         int next = 0;
         for (int i = 1; i < from.size(); i++) {
-            if (from.get(i).massTone().differenceFrom(near)
-                    < from.get(next).massTone().differenceFrom(near)) next = i;
+            if (from.get(i).differenceFrom(near) < from.get(next).differenceFrom(near)) next = i;
         }
         List<Integer> chosen = new ArrayList<>();
         while (chosen.size() < most) {
@@ -34,9 +33,7 @@ final class Spread {
         return chosen;
     }
 
-    private static double apart(Ingredient one, Ingredient other) {
-        Lab a = one.massTone();
-        Lab b = other.massTone();
+    private static double apart(Lab a, Lab b) {
         return Math.hypot(a.l() - b.l(), Math.hypot(a.a() - b.a(), a.b() - b.b()));
     }
 }

@@ -1,8 +1,8 @@
 package molvet.core.palette;
 
 import java.util.Optional;
-import molvet.core.choosing.Sample;
 import molvet.core.collection.Range;
+import molvet.core.collection.Sample;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Granulation;
 

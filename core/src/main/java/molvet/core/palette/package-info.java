@@ -5,7 +5,7 @@
  * <p>Decides how rough an order is and how near to the best one, whether a box takes a set of pans or provably does not, and when
  * a match of a dropped pan is sure. Lengths are mm. What a difference of colour is, is the room of colour’s to say.
  */
-@StandsOn({"chart", "reading", "choosing"})
+@StandsOn({"chart", "reading"})
 package molvet.core.palette;
 
 import molvet.core.StandsOn;

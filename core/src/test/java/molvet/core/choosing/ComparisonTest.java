@@ -4,6 +4,8 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.List;
 import java.util.Optional;
+import molvet.core.collection.Sample;
+import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
@@ -87,6 +89,6 @@ class ComparisonTest {
     })
     void theSecondIsDescribedBesideTheFirst(
             double l1, double a1, double b1, double l2, double a2, double b2, String how) {
-        assertThat(Comparison.how(new Lab(l1, a1, b1), new Lab(l2, a2, b2))).isEqualTo(how);
+        assertThat(Difference.how(new Lab(l1, a1, b1), new Lab(l2, a2, b2))).isEqualTo(how);
     }
 }

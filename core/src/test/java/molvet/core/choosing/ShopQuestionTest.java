@@ -8,6 +8,10 @@ import java.util.Optional;
 import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
+import molvet.core.mixing.Ingredient;
+import molvet.core.mixing.Pantry;
+import molvet.core.mixing.Seen;
+import molvet.core.mixing.Traits;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
@@ -38,8 +42,17 @@ class ShopQuestionTest {
             owned(3, "Gorse", "Pellworth", new Lab(80, 10, 80), Granulation.NONE, "PY154"),
             owned(4, "Deep Shelter", "Vessanti", new Lab(26, 20, -50), Granulation.MODERATE, "PB29"));
 
+    private static final Pantry PANTRY = new Pantry(DRAWER.stream()
+            .map(o -> {
+                Traits traits = Traits.usual(o.recipe(), REFERENCE);
+                Seen seen =
+                        Seen.of(o.massTone().orElseThrow(), o.half()).with(traits.transparency(), traits.strength());
+                return Ingredient.of(o.paint(), o.name(), o.recipe(), seen, false, traits);
+            })
+            .toList());
+
     private static ShopQuestion.Answer ask(String name, String maker, String... codes) {
-        return SHOP.answer(name, maker, codes.length == 0 ? Recipe.NONE : Recipe.of(codes), DRAWER);
+        return SHOP.answer(name, maker, codes.length == 0 ? Recipe.NONE : Recipe.of(codes), DRAWER, PANTRY);
     }
 
     @Test
@@ -63,9 +76,11 @@ class ShopQuestionTest {
     void whatWasOnlySampledIsNotHad() {
         List<ShopQuestion.Owned> dots = List.of(ShopQuestion.Owned.of(
                 9, "Thrift", "Pellworth", Recipe.of("PV19"), Optional.empty(), Optional.empty(), false, false));
-        assertThat(SHOP.answer("Thrift", "Pellworth", Recipe.of("PV19"), dots).verdict())
+        assertThat(SHOP.answer("Thrift", "Pellworth", Recipe.of("PV19"), dots, new Pantry(List.of()))
+                        .verdict())
                 .isEqualTo("You have tried it, as a dot or sample; you do not own it.");
-        assertThat(SHOP.answer("Sea Pink", "Marlund", Recipe.of("PV19"), dots).verdict())
+        assertThat(SHOP.answer("Sea Pink", "Marlund", Recipe.of("PV19"), dots, new Pantry(List.of()))
+                        .verdict())
                 .isEqualTo("You have tried one of the same pigments, as a dot or sample.");
     }
 
@@ -100,7 +115,17 @@ class ShopQuestionTest {
     void aSmoothOrangeCouldBeMixedFromItsNeighbours() {
         ShopQuestion.Answer a = ask("Lantern", "Marlund", "PO62");
         assertThat(a.mix()).extracting(ShopQuestion.Hit::paint).containsExactlyInAnyOrder(2L, 3L);
-        assertThat(a.verdict()).isEqualTo("You could likely mix its hue.");
+        assertThat(a.mix()).extracting(ShopQuestion.Hit::why).allMatch(w -> w.matches("\\d+ parts?"));
+        assertThat(a.verdict()).startsWith("You could likely mix");
+        assertThat(a.mixNote()).startsWith("Foreseen, not painted: ΔE ").doesNotContain("No tint");
+    }
+
+    /** Lacking yellow, no green is foreseen from two blues and a rose. */
+    @Test
+    void whatIsOutOfReachIsNotPromised() {
+        ShopQuestion.Answer a = SHOP.answer("Samphire", "Marlund", Recipe.of("PG36"), DRAWER, new Pantry(List.of()));
+        assertThat(a.mix()).isEmpty();
+        assertThat(a.verdict()).isEqualTo("You have nothing like it.");
     }
 
     @Test

@@ -10,8 +10,8 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.choosing.Comparison;
-import molvet.core.choosing.Sample;
 import molvet.core.collection.MisleadingName;
+import molvet.core.collection.Sample;
 import molvet.core.collection.Strip;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
@@ -47,14 +47,12 @@ class CompareController {
 
     private final VoiceStore store;
     private final PaintViews views;
-    private final Samples samples;
     private final PigmentReference reference;
 
-    CompareController(VoiceStore store, PaintViews views, Samples samples, PigmentReference reference) {
+    CompareController(VoiceStore store, PaintViews views, PigmentReference reference) {
         this.reference = reference;
         this.store = store;
         this.views = views;
-        this.samples = samples;
     }
 
     /** What the voices say of one trait, in words; null where one is silent. */
@@ -214,8 +212,7 @@ class CompareController {
         }
         List<VoiceRow> rows = store.some(me, ids);
         if (rows.size() < ids.size()) throw new NotFound("One of these paints is not in your collection.");
-        List<Sample> measured =
-                rows.stream().flatMap(r -> samples.of(r).stream()).toList();
+        List<Sample> measured = rows.stream().flatMap(r -> r.sample().stream()).toList();
         return new Compared(
                 rows, measured, measured.isEmpty() ? Optional.empty() : Optional.of(Comparison.of(measured)));
     }

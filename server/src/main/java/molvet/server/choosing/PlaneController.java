@@ -5,10 +5,10 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import molvet.core.choosing.HuePlane;
-import molvet.core.choosing.Redundancy;
-import molvet.core.choosing.Sample;
-import molvet.core.choosing.Wheel;
+import molvet.core.collection.HuePlane;
+import molvet.core.collection.Redundancy;
+import molvet.core.collection.Sample;
+import molvet.core.collection.Wheel;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.measure.Refusal;
@@ -32,14 +32,12 @@ class PlaneController {
 
     private final VoiceStore store;
     private final PaintViews views;
-    private final Samples samples;
     private final Finder finder;
 
-    PlaneController(VoiceStore store, PaintViews views, Samples samples, Finder finder) {
+    PlaneController(VoiceStore store, PaintViews views, Finder finder) {
         this.finder = finder;
         this.store = store;
         this.views = views;
-        this.samples = samples;
     }
 
     enum Strength {
@@ -111,7 +109,7 @@ class PlaneController {
         List<VoiceRow> seen = new ArrayList<>();
         List<Sample> all = new ArrayList<>();
         for (VoiceRow r : rows) {
-            Optional<Sample> sample = samples.of(r);
+            Optional<Sample> sample = r.sample();
             if (sample.isEmpty()) continue;
             seen.add(r);
             all.add(sample.get());

@@ -1,6 +1,7 @@
 package molvet.server.choosing;
 
 import java.time.Clock;
+import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -10,8 +11,12 @@ import molvet.core.choosing.ReportCard;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.Range;
 import molvet.core.pigment.Cautions;
+import molvet.core.pigment.Grade;
+import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Trait;
 import molvet.server.collection.Finder;
+import molvet.server.collection.PackedVoices;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.PaintViews.PaintEntry;
 import molvet.server.collection.VoiceStore;
@@ -92,7 +97,7 @@ public class ReportCards {
     @Transactional(readOnly = true)
     public ReportCardView card(Collector me, String find) {
         List<VoiceRow> rows = store.some(me, finder.ids(me, find, MOST));
-        ReportCard card = ReportCard.of(rows.stream().map(Samples::entry).toList(), reference);
+        ReportCard card = ReportCard.of(rows.stream().map(ReportCards::entry).toList(), reference);
         List<Disputes.Dispute> doubts =
                 disputes.among(rows.stream().map(VoiceRow::party).toList());
         Map<Long, PaintEntry> entries = entries(me, rows);
@@ -158,5 +163,22 @@ public class ReportCards {
                                 .filter(Objects::nonNull)
                                 .toList()))
                 .toList();
+    }
+
+    private static ReportCard.Entry entry(VoiceRow r) {
+        Map<Trait, Grade> label = new EnumMap<>(Trait.class);
+        Map<Trait, Grade> paper = new EnumMap<>(Trait.class);
+        Map<Trait, PackedVoices.Heard> heard = r.heard();
+        heard.forEach((t, h) -> {
+            h.label().ifPresent(g -> label.put(t, g));
+            h.paper().ifPresent(g -> paper.put(t, g));
+        });
+        return new ReportCard.Entry(
+                r.id(),
+                r.pigments(),
+                label,
+                paper,
+                heard.get(Trait.LIGHTFASTNESS).verdict().map(Lightfastness.class::cast),
+                r.run());
     }
 }

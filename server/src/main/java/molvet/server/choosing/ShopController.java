@@ -1,5 +1,6 @@
 package molvet.server.choosing;
 
+import java.time.Clock;
 import java.time.Instant;
 import java.util.ArrayList;
 import java.util.HashMap;
@@ -9,6 +10,7 @@ import java.util.Map;
 import molvet.core.choosing.ShopQuestion;
 import molvet.core.collection.Standing;
 import molvet.core.measure.Words;
+import molvet.core.mixing.Pantry;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
@@ -17,6 +19,7 @@ import molvet.core.pigment.Trait;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.VoiceStore;
 import molvet.server.collection.VoiceStore.VoiceRow;
+import molvet.server.mixing.Ingredients;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
 import molvet.server.platform.OneOf;
@@ -41,8 +44,9 @@ class ShopController {
     private final LabelReader reader;
     private final PigmentReference reference;
     private final ShopNotes notes;
-    private final java.time.Clock clock;
+    private final Clock clock;
     private final ShopQuestion question;
+    private final Ingredients mixing;
 
     ShopController(
             VoiceStore store,
@@ -50,7 +54,9 @@ class ShopController {
             LabelReader reader,
             PigmentReference reference,
             ShopNotes notes,
-            java.time.Clock clock) {
+            Clock clock,
+            Ingredients mixing) {
+        this.mixing = mixing;
         this.store = store;
         this.views = views;
         this.reader = reader;
@@ -120,8 +126,8 @@ class ShopController {
         return all;
     }
 
-    private ShopAnswer answer(String name, String maker, Recipe recipe, List<ShopQuestion.Owned> owned) {
-        ShopQuestion.Answer a = question.answer(name, maker, recipe, owned);
+    private ShopAnswer answer(String name, String maker, Recipe recipe, List<ShopQuestion.Owned> owned, Pantry pantry) {
+        ShopQuestion.Answer a = question.answer(name, maker, recipe, owned, pantry);
         return new ShopAnswer(
                 recipe.pigments().stream().map(Object::toString).toList(),
                 a.verdict(),
@@ -145,7 +151,8 @@ class ShopController {
         Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
         String name = cut(Fields.text(tube.name()));
         Recipe recipe = reader.read(cut(Fields.text(tube.pigments()))).recipe();
-        ShopAnswer a = answer(name, cut(Fields.text(tube.maker())), recipe, owned(rows, entries));
+        ShopAnswer a =
+                answer(name, cut(Fields.text(tube.maker())), recipe, owned(rows, entries), mixing.pantry(me, rows));
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
         List<Long> named = new ArrayList<>();
         List.of(a.have, a.sameRecipe, a.alike, a.mix).forEach(l -> l.forEach(h -> named.add(h.paint)));
@@ -209,6 +216,7 @@ class ShopController {
         Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
         List<ShopQuestion.Owned> owned = owned(rows, entries);
+        Pantry pantry = mixing.pantry(me, rows);
         Map<String, Recipe> recipes = new LinkedHashMap<>();
         rows.forEach(r -> r.pigments().fingerprint().ifPresent(f -> recipes.putIfAbsent(f, r.pigments())));
         reference.all().forEach(p -> {
@@ -224,7 +232,7 @@ class ShopController {
                         .toList(),
                 recipes.entrySet().stream()
                         .limit(MOST_CARRIED)
-                        .map(e -> new CarriedAnswer(e.getKey(), answer("", "", e.getValue(), owned)))
+                        .map(e -> new CarriedAnswer(e.getKey(), answer("", "", e.getValue(), owned, pantry)))
                         .toList(),
                 rows.size() <= MOST_CARRIED);
     }

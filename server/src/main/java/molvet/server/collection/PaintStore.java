@@ -180,6 +180,22 @@ public class PaintStore {
                 .list();
     }
 
+    /** Holdings whose price and volume are known, newest first. */
+    public List<HoldingRow> priced(Collector me, Collection<Long> paints) {
+        if (paints.isEmpty()) return List.of();
+        return db.sql("""
+                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
+                       version
+                from holding where collector_id = :me and paint_id in (:paints) and price is not null and currency is not null
+                    and volume > 0
+                order by came_on desc, id desc
+                """)
+                .param("me", me.id())
+                .param("paints", paints)
+                .query(HoldingRow.class)
+                .list();
+    }
+
     Optional<HoldingRow> holding(Collector me, long id) {
         return db.sql(HOLDING + " and id = ?")
                 .params(me.id(), id)

@@ -13,6 +13,7 @@ import java.util.Optional;
 import molvet.core.collection.Disputes;
 import molvet.core.collection.Family;
 import molvet.core.collection.MisleadingName;
+import molvet.core.collection.Sample;
 import molvet.core.collection.Strip;
 import molvet.core.collection.WishLimit;
 import molvet.core.colour.Lab;
@@ -78,6 +79,21 @@ public class VoiceStore {
 
         public Map<Trait, PackedVoices.Heard> heard() {
             return PackedVoices.read(voices);
+        }
+
+        /** As the core compares it; empty for a paint that was not measured. */
+        public Optional<Sample> sample() {
+            Map<Trait, PackedVoices.Heard> heard = heard();
+            return run().map(run -> new Sample(
+                    id,
+                    name,
+                    pigments(),
+                    run,
+                    heard.get(Trait.GRANULATION).verdict(),
+                    heard.get(Trait.LIGHTFASTNESS).verdict(),
+                    heard.get(Trait.TRANSPARENCY).verdict(),
+                    heard.get(Trait.STAINING).verdict(),
+                    overBlack()));
         }
 
         public Optional<Lab> massTone() {

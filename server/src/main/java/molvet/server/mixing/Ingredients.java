@@ -15,6 +15,7 @@ import molvet.core.colour.FittedFilm;
 import molvet.core.colour.WashRun;
 import molvet.core.mixing.Ingredient;
 import molvet.core.mixing.Learning;
+import molvet.core.mixing.Pantry;
 import molvet.core.mixing.Seen;
 import molvet.core.mixing.Target;
 import molvet.core.mixing.Traits;
@@ -36,7 +37,7 @@ import org.springframework.stereotype.Component;
 
 /** From paints of the collection to what can be mixed: their films, taught by every mixture of theirs that was painted. */
 @Component
-class Ingredients {
+public class Ingredients {
     /** A film that is known well takes 12 kB. */
     private static final int MOST_FILMS = 2_000;
 
@@ -47,12 +48,16 @@ class Ingredients {
     private final PigmentReference reference;
     private final Map<Seen, FittedFilm> films = new Lru<>(MOST_FILMS);
     private final Map<Long, Taught> taught = new Lru<>(MOST_COLLECTORS);
+    /** Some 3 MB each. */
+    private final Map<Long, Kept> pantries = new Lru<>(8);
 
     Ingredients(VoiceStore voices, MixStore store, PigmentReference reference) {
         this.voices = voices;
         this.store = store;
         this.reference = reference;
     }
+
+    private record Kept(List<Object> from, Pantry pantry) {}
 
     private record Taught(MixStore.Stamp stamp, Map<Long, Seen> from, Map<Long, Learning.Learnt> learnt) {}
 
@@ -91,6 +96,29 @@ class Ingredients {
                             traits(r))));
         }
         return all;
+    }
+
+    /** What there is to mix from in the house: owned and measured, those that differ most where there are many. */
+    public Pantry pantry(Collector me, List<VoiceRow> rows) {
+        List<VoiceRow> here = rows.stream()
+                .filter(r -> r.standing().equals("OWNED") && r.massL() != null)
+                .toList();
+        List<Long> ids = Pantry.spread(
+                        here.stream().map(r -> r.massTone().orElseThrow()).toList())
+                .stream()
+                .map(i -> here.get(i).id())
+                .toList();
+        Map<Long, Ingredient> of = of(me, ids);
+        List<Object> key = List.copyOf(of.values());
+        synchronized (pantries) {
+            Kept kept = pantries.get(me.id());
+            if (kept != null && kept.from.equals(key)) return kept.pantry;
+        }
+        Pantry made = new Pantry(List.copyOf(of.values()));
+        synchronized (pantries) {
+            pantries.put(me.id(), new Kept(key, made));
+        }
+        return made;
     }
 
     private Optional<Seen> seen(VoiceRow r) {

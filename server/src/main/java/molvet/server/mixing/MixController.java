@@ -9,7 +9,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
-import molvet.core.choosing.Comparison;
+import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.mixing.FoundMix;
@@ -236,7 +236,7 @@ class MixController {
         }
         if (surprise.isEmpty()) return "Painted; it could not be foreseen.";
         boolean within = surprise.get() <= m.foreseenOff();
-        String how = Comparison.how(m.foreseen().orElseThrow(), m.massTone().orElseThrow());
+        String how = Difference.how(m.foreseen().orElseThrow(), m.massTone().orElseThrow());
         return String.format(
                 java.util.Locale.ROOT,
                 "ΔE %.1f from what was foreseen%s. %s",

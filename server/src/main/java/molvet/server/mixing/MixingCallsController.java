@@ -1,8 +1,10 @@
 package molvet.server.mixing;
 
+import java.math.RoundingMode;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.Collection;
+import java.util.HashMap;
 import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -10,15 +12,20 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Collectors;
 import molvet.core.chart.Ladder;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
 import molvet.core.colour.WashRun;
+import molvet.core.measure.Prices;
 import molvet.core.measure.Refusal;
+import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
 import molvet.core.mixing.Ingredient;
 import molvet.core.mixing.Match;
 import molvet.core.mixing.Matching;
+import molvet.core.mixing.MixCost;
+import molvet.core.mixing.MixCost.PerMl;
 import molvet.core.mixing.Mixture;
 import molvet.core.mixing.Neutrals;
 import molvet.core.mixing.Prediction;
@@ -33,12 +40,14 @@ import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Staining;
 import molvet.core.pigment.Transparency;
 import molvet.server.collection.Finder;
+import molvet.server.collection.PaintStore;
 import molvet.server.colour.LabValue;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
 import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Thinking;
+import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.transaction.annotation.Transactional;
 import org.springframework.web.bind.annotation.PostMapping;
@@ -58,8 +67,11 @@ class MixingCallsController {
     private final Finder finder;
     private final LabelReader reader;
     private final Thinking thinking;
+    private final PaintStore paints;
 
-    MixingCallsController(Ingredients ingredients, Finder finder, LabelReader reader, Thinking thinking) {
+    MixingCallsController(
+            Ingredients ingredients, Finder finder, LabelReader reader, Thinking thinking, PaintStore paints) {
+        this.paints = paints;
         this.ingredients = ingredients;
         this.finder = finder;
         this.reader = reader;
@@ -298,12 +310,16 @@ class MixingCallsController {
 
     // ---- match ------------------------------------------------------------------------------------------------------
 
+    /** @param price what {@code volume} ml of it cost in {@code currency}; left out, the newest of its own holdings says it */
     record MatchTarget(
             @Nullable Long paint,
             @Nullable String name,
             @Nullable LabValue massTone,
             @Nullable LabValue tint,
-            @OneOf(Granulation.class) @Nullable String granulation) {}
+            @OneOf(Granulation.class) @Nullable String granulation,
+            @Nullable String price,
+            @Nullable String currency,
+            @Nullable String volume) {}
 
     /**
      * @param from “owned”, another find, a list of ids, or a list of plain values with ids of their own
@@ -327,6 +343,7 @@ class MixingCallsController {
      * @param deltaE between both at full strength, {@code deltaETint} between both tints
      * @param atFull where both are as light as the target’s full strength, {@code atMiddle} halfway to its tint
      * @param colours eleven from full strength to tint for the screen
+     * @param cost of a millilitre, as a sentence, where prices are known
      */
     record MatchedMix(
             List<MatchedPart> parts,
@@ -339,8 +356,9 @@ class MixingCallsController {
             @OneOf(Verdict.class) String verdict,
             double uncertainty,
             List<String> reasons,
-            List<String> colours) {
-        static MatchedMix of(Match m) {
+            List<String> colours,
+            @Nullable String cost) {
+        static MatchedMix of(Match m, @Nullable String cost) {
             Prediction p = m.mix();
             return new MatchedMix(
                     MatchedPart.of(p.mixture()),
@@ -353,7 +371,8 @@ class MixingCallsController {
                     m.verdict().name(),
                     hundredth(p.uncertainty()),
                     m.reasons(),
-                    p.steps().stream().map(c -> Srgb.ofLab(c).hex()).toList());
+                    p.steps().stream().map(c -> Srgb.ofLab(c).hex()).toList(),
+                    cost);
         }
     }
 
@@ -389,11 +408,49 @@ class MixingCallsController {
             reasons.add(
                     "Nothing here comes near " + target.name() + "; what is shown is the nearest that can be reached.");
         }
+        Map<Object, PerMl> prices = prices(me, asked.target, found);
+        Optional<PerMl> bought = bought(asked.target, prices);
         return new MixMatches(
-                found.stream().map(MatchedMix::of).toList(),
+                found.stream()
+                        .map(m -> MatchedMix.of(
+                                m,
+                                MixCost.of(m.mix().mixture(), prices, bought)
+                                        .map(c -> c.said(target.name()))
+                                        .orElse(null)))
+                        .toList(),
                 reasons,
                 from.size(),
                 target.run().drawn().stream().map(c -> Srgb.ofLab(c).hex()).toList());
+    }
+
+    /** What a millilitre cost when it was bought last, by paint. */
+    private Map<Object, PerMl> prices(Collector me, MatchTarget asked, List<Match> found) {
+        Set<Long> ids = found.stream()
+                .flatMap(m -> m.mix().mixture().parts().stream())
+                .map(p -> p.of().id())
+                .filter(Long.class::isInstance)
+                .map(Long.class::cast)
+                .collect(Collectors.toCollection(HashSet::new));
+        if (asked.paint != null) ids.add(asked.paint);
+        Map<Object, PerMl> all = new HashMap<>();
+        paints.priced(me, ids)
+                .forEach(h -> all.putIfAbsent(
+                        h.paintId(), new PerMl(h.price().divide(h.volume(), 6, RoundingMode.HALF_UP), h.currency())));
+        return all;
+    }
+
+    private static Optional<PerMl> bought(MatchTarget asked, Map<Object, PerMl> prices) {
+        if (asked.price == null || asked.price.isBlank()) {
+            return Optional.ofNullable(asked.paint).map(prices::get);
+        }
+        Money price = Prices.parse(asked.price, asked.currency == null ? "EUR" : asked.currency);
+        if (asked.volume == null || asked.volume.isBlank()) {
+            throw Refusal.of(
+                    "target.volume", "A price says nothing without how much it buys.", "Give the volume in ml.");
+        }
+        return Optional.of(new PerMl(
+                Prices.perMl(price, Volume.parse(asked.volume)),
+                price.getCurrencyUnit().getCode()));
     }
 
     private Target target(Collector me, MatchTarget asked) {

@@ -16,8 +16,8 @@ import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import molvet.core.choosing.Redundancy;
-import molvet.core.choosing.Sample;
+import molvet.core.collection.Redundancy;
+import molvet.core.collection.Sample;
 import molvet.core.collection.Standing;
 import molvet.core.collection.Strip;
 import molvet.core.colour.Srgb;
@@ -35,7 +35,6 @@ import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
 import molvet.core.pigment.UsualColour;
-import molvet.server.choosing.Samples;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.PaintViews.PaintEntry;
 import molvet.server.collection.VoiceStore;
@@ -63,7 +62,6 @@ class PaletteViews {
     private final Palettes palettes;
     private final PaintViews paints;
     private final VoiceStore voices;
-    private final Samples samples;
     private final PigmentReference reference;
     private final Clock clock;
 
@@ -72,14 +70,12 @@ class PaletteViews {
             Palettes palettes,
             PaintViews paints,
             VoiceStore voices,
-            Samples samples,
             PigmentReference reference,
             Clock clock) {
         this.store = store;
         this.palettes = palettes;
         this.paints = paints;
         this.voices = voices;
-        this.samples = samples;
         this.reference = reference;
         this.clock = clock;
     }
@@ -597,7 +593,7 @@ class PaletteViews {
         for (WellRow w : wells) {
             VoiceRow r = rows.get(w.paintId());
             if (r == null) continue;
-            samples.of(r)
+            r.sample()
                     .map(s -> new Lying(w.well(), s, false))
                     .or(() -> guessed(r).map(s -> new Lying(w.well(), s, true)))
                     .ifPresent(all::add);
@@ -673,7 +669,7 @@ class PaletteViews {
                         case WISHED -> 2;
                         case GONE -> -1;
                     };
-                    if (at >= 0) samples.of(r).ifPresent(others.get(at)::add);
+                    if (at >= 0) r.sample().ifPresent(others.get(at)::add);
                 });
         List<Lacks.Lack> all = Lacks.of(palette, others);
         Map<Long, PaintEntry> entries = entries(

@@ -4,7 +4,7 @@
  * <p>A draft is changed act by act; what is kept as a version never changes again. What an order is worth, what fits and which pan is
  * which is worked out in the core.
  */
-@StandsOn({"chart", "reading", "choosing"})
+@StandsOn({"chart", "reading"})
 @org.jspecify.annotations.NullMarked
 package molvet.server.palette;
 

@@ -1,10 +1,9 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
-import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Recipe;
 
@@ -54,7 +53,8 @@ public record Wheel(List<Range> places, List<HuePlane.Gap> gaps, int paints, int
         return all.isEmpty() ? "Every place on the wheel is filled." : String.join(" ", all);
     }
 
-    static String no(List<Range> places) {
+    /** “No violet, no earth”. */
+    public static String no(List<Range> places) {
         String all = places.stream().map(Range::words).collect(Collectors.joining(", no ", "no ", ""));
         return all.substring(0, 1).toUpperCase(Locale.ROOT) + all.substring(1);
     }

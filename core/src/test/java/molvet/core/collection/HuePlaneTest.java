@@ -1,10 +1,9 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
 import java.util.ArrayList;
 import java.util.List;
-import molvet.core.collection.Range;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Recipe;
 import org.junit.jupiter.api.Test;

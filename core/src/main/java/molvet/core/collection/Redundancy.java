@@ -1,4 +1,4 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -21,7 +21,7 @@ public final class Redundancy {
 
     private final double threshold;
 
-    /** @param threshold in ΔE00; two and above are near relations, {@link Comparison#SAME} cannot be told apart */
+    /** @param threshold in ΔE00; two and above are near relations, up to {@link molvet.core.colour.Difference#ACCEPTED} they can hardly be told apart */
     public Redundancy(double threshold) {
         if (!(threshold > 0 && threshold <= 20)) {
             throw new IllegalArgumentException("A threshold of " + threshold + " lies outside 0 to 20.");

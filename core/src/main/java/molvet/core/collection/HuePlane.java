@@ -1,4 +1,4 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -68,7 +68,7 @@ public final class HuePlane {
                         middle.equals(from) || middle.equals(to) ? "" : " without " + withArticle(middle));
     }
 
-    static String withArticle(String word) {
+    public static String withArticle(String word) {
         return ("aeiou".indexOf(word.charAt(0)) < 0 ? "a " : "an ") + word;
     }
 

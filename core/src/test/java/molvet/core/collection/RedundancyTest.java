@@ -1,4 +1,4 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;

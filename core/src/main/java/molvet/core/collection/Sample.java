@@ -1,4 +1,4 @@
-package molvet.core.choosing;
+package molvet.core.collection;
 
 import java.util.Optional;
 import molvet.core.colour.Lab;
