@@ -4,7 +4,7 @@ import { client, data } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { useLater } from "../../ui/useLater";
 
-type Props = { taken?: number[]; label?: string; onAdd: (id: number) => void };
+type Props = { taken?: number[]; label?: string; onAdd: (id: number, name: string) => void };
 
 /** Finds a paint by name, number, pigment or any other find, and takes it. */
 export function AddPaint({ taken = [], label = "Add a paint", onAdd }: Props) {
@@ -40,7 +40,7 @@ export function AddPaint({ taken = [], label = "Add a paint", onAdd }: Props) {
                   type="button"
                   className="w-full text-left px-3 py-2 flex gap-3 items-baseline hover:bg-base-200"
                   onClick={() => {
-                    onAdd(p.id);
+                    onAdd(p.id, p.name);
                     setText("");
                   }}
                 >

@@ -62,6 +62,14 @@ export function PaintedPage() {
           />
           surprises first
         </label>
+        <p className="flex gap-x-4 pb-2">
+          <Link className="underline" to="/mixing/grid">
+            Read a grid ruled by hand
+          </Link>
+          <Link className="underline" to="/mixing/card">
+            Card of the liked ones
+          </Link>
+        </p>
       </div>
       <ProblemNote problem={list.error as Problem | null} />
       {list.data && (

@@ -4,7 +4,9 @@ import { afterEach, expect, test, vi } from "vitest";
 import { type Asked, open, refused, server } from "../../test/page";
 import { ForeseePage } from "./ForeseePage";
 import { GreysPage } from "./GreysPage";
+import { LikedCardPage } from "./LikedCardPage";
 import { MatchPage } from "./MatchPage";
+import { ruled } from "./OldGridPage";
 import { PaintedPage } from "./PaintedPage";
 import { ratio, read, written } from "./parts";
 import { labOf, meanAt } from "./spot";
@@ -248,4 +250,48 @@ test("painted mixtures are found, named and say how they surprised", async () =>
   expect(asked.find((a) => a.method === "PUT")?.body).toEqual({ name: "Slate", version: 1 });
   await userEvent.type(screen.getByLabelText("Find a mixture"), "grey");
   expect(await screen.findByText("1 of 1")).toBeTruthy();
+});
+
+test("a grid ruled by hand becomes a sheet whose corners are the grid’s", () => {
+  const head = (id: number) => ({ id, name: `Paint ${id}` });
+  const families = ruled("FAMILIES", [head(1), head(2), head(3)], [head(4), head(5)]);
+  expect(families).toMatchObject({
+    form: "FAMILIES",
+    paper: { width: 100, height: 75 },
+    columns: 3,
+    marks: false,
+    paints: [1, 2, 3, 4, 5],
+  });
+  const triangle = ruled("TRIANGLE", [head(1), head(2)], [head(9)]);
+  expect(triangle).toMatchObject({
+    form: "PAIRS",
+    full: false,
+    paper: { width: 50, height: 50 },
+    paints: [1, 2],
+  });
+});
+
+test("the card has the liked mixtures that the paints in the lid make, and says which are foreseen only", async () => {
+  const mix = (id: number, name: string, other: number) => ({
+    id,
+    code: `X-${id}`,
+    name,
+    liked: true,
+    painted: id === 1,
+    colours: COLOURS,
+    parts: [
+      { paint: paint(1, "Kelp Blue"), part: 1 },
+      { paint: paint(other, `Paint ${other}`), part: 3 },
+    ],
+  });
+  server({
+    "GET /api/palettes": { palettes: [] },
+    "GET /api/mixes": { mixes: [mix(1, "Wet slate", 2), mix(2, "Reeds", 7)], all: 2, understood: "liked" },
+    "GET /api/paints": { paints: [paint(1, "Kelp Blue"), paint(2, "Leaf")], total: 2, understood: [] },
+  });
+  open(<LikedCardPage />, "/mixing/card", "/mixing/card");
+  const card = within(await screen.findByRole("region", { name: "The card" }));
+  expect(card.getByText(/Wet slate/)).toBeTruthy();
+  expect(card.queryByText(/Reeds/)).toBeNull();
+  expect(card.queryByText(/foreseen/)).toBeNull();
 });

@@ -7,5 +7,7 @@ export default {
     page("/mixing/match", () => import("./MatchPage"), "MatchPage"),
     page("/mixing/greys", () => import("./GreysPage"), "GreysPage"),
     page("/mixing/painted", () => import("./PaintedPage"), "PaintedPage"),
+    page("/mixing/grid", () => import("./OldGridPage"), "OldGridPage"),
+    page("/mixing/card", () => import("./LikedCardPage"), "LikedCardPage"),
   ],
 } satisfies Room;

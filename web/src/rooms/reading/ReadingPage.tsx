@@ -377,7 +377,7 @@ function ByHand({ scan: s }: { scan: Scan }) {
         )}
         <p>
           The picture is kept. Say which chart it shows, and drag the four corners to the outer corners of the
-          printed markers, or of the sheet if it has none.
+          printed markers; of the sheet, or of a grid ruled by hand, where there are none.
         </p>
         {s.charts.length > 0 || s.chart ? (
           <div className="flex flex-wrap gap-3 items-end">

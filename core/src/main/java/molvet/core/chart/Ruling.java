@@ -591,15 +591,15 @@ public final class Ruling {
     private static final double NUMBERS = 6;
 
     /** A square or triangle of all pairs, numbered along both sides. */
-    private record Pairs(ChartSpec spec, Rect room, double side, double heads) implements Layout {
+    private record Pairs(ChartSpec spec, Rect room, double side, double heads, double tops) implements Layout {
         Pairs(ChartSpec spec, Rect room) {
-            this(spec, room, 0, spec.captions() ? HEADS : 0);
+            this(spec, room, 0, spec.captions() ? HEADS : 0, spec.captions() ? NUMBERS : 0);
         }
 
         Pairs {
             int n = spec.cells();
             double across = (room.width() - heads - n * spec.gap()) / n;
-            double down = (room.height() - NUMBERS - n * spec.gap()) / n;
+            double down = (room.height() - tops - n * spec.gap()) / n;
             side = Mm.ruled(Math.min(MOST_SQUARE, Math.min(across, down)));
         }
 
@@ -621,8 +621,7 @@ public final class Ruling {
             }
             double all = spec.cells() * (side + spec.gap());
             double x = room.x() + (room.width() - heads - all) / 2 + heads + spec.gap() + column * (side + spec.gap());
-            double y =
-                    room.y() + (room.height() - NUMBERS - all) / 2 + NUMBERS + spec.gap() + row * (side + spec.gap());
+            double y = room.y() + (room.height() - tops - all) / 2 + tops + spec.gap() + row * (side + spec.gap());
             Rect box = new Rect(x, y, side, side);
             return new Plan.Cell(
                     index,

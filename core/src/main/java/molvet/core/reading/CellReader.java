@@ -244,7 +244,7 @@ final class CellReader {
             c *= 1 - bareShare / 2;
         }
         if (kept < 0.55) {
-            notes.add("Patchy: a blot, a hair or lettering lies in it.");
+            notes.add("Patchy: bare paper, ruling, a blot, a hair or lettering lies in it.");
             c *= 0.75;
         }
         double shadow = lit.missNear(

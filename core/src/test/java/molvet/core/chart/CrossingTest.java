@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.util.List;
+import java.util.Optional;
 import java.util.OptionalInt;
 import molvet.core.measure.Rect;
 import org.junit.jupiter.api.Test;
@@ -93,5 +94,41 @@ class CrossingTest {
                 .hasMessageContaining("Both families need a paint");
         assertThatThrownBy(() -> ChartSpec.of(ChartForm.LADDER, A4, 2).withCells(1))
                 .hasMessageContaining("from one paint to another");
+    }
+
+    /** A grid ruled by hand is laid over such a plan by its outer corners: nothing may lie outside its squares. */
+    @Test
+    void unletteredSquaresThatTouchFillTheirSheet() {
+        for (ChartSpec spec : List.of(touching(ChartForm.FAMILIES, 7, 4, 5), touching(ChartForm.PAIRS, 6, 6, 6))) {
+            List<Plan.Cell> all = cells(spec);
+            assertThat(all.stream().mapToDouble(c -> c.box().x()).min()).hasValue(0);
+            assertThat(all.stream().mapToDouble(c -> c.box().y()).min()).hasValue(0);
+            assertThat(all.stream().mapToDouble(c -> c.box().right()).max())
+                    .hasValue(spec.paper().width());
+            assertThat(all.stream().mapToDouble(c -> c.box().bottom()).max())
+                    .hasValue(spec.paper().height());
+        }
+    }
+
+    private static ChartSpec touching(ChartForm form, int paints, int columns, int rows) {
+        ChartSpec usual = ChartSpec.of(form, new SheetSize(25 * columns, 25 * rows), paints);
+        return new ChartSpec(
+                form,
+                usual.paper(),
+                0,
+                0,
+                paints,
+                usual.pages(),
+                usual.steps(),
+                usual.punch(),
+                false,
+                false,
+                false,
+                form == ChartForm.FAMILIES ? columns - 1 : 0,
+                usual.outside(),
+                false,
+                0,
+                0,
+                Optional.empty());
     }
 }
