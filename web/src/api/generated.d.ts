@@ -863,6 +863,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/collection/import": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import: take */
+        post: operations["Import.take"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/collection/import/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Import: preview */
+        post: operations["Import.preview"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/collectors": {
         parameters: {
             query?: never;
@@ -4193,6 +4227,11 @@ export interface components {
             margin?: number;
             sheet?: components["schemas"]["Size"];
         };
+        DayOrderView: {
+            example: string;
+            /** @enum {string} */
+            order: "DAY_MONTH_YEAR" | "MONTH_DAY_YEAR" | "YEAR_MONTH_DAY" | "YEAR_DAY_MONTH";
+        };
         DeviceList: {
             devices: components["schemas"]["DeviceView"][];
         };
@@ -4879,6 +4918,57 @@ export interface components {
             currency?: string;
             maker?: string;
             text: string;
+        };
+        ListColumnView: {
+            /** @enum {string} */
+            as: "IGNORED" | "WORKED_OUT" | "ACCESSION" | "PIGMENTS" | "LIKING" | "LIGHTFASTNESS" | "TRANSPARENCY" | "STAINING" | "GRANULATION" | "GIFT_OF" | "BOUGHT_ON" | "WISH" | "PALETTE" | "PLACE" | "KEPT_WHERE" | "LEFT" | "STATE" | "QUANTITY" | "CURRENCY" | "PRICE" | "VOLUME" | "SERIES" | "FORM" | "FROM" | "MAKER" | "LINE" | "OTHER_NAME" | "NUMBER" | "NAME" | "NOTE" | "HOLDING_NOTE" | "EYE_LIGHTFASTNESS" | "EYE_TRANSPARENCY" | "EYE_STAINING" | "EYE_GRANULATION";
+            because: string;
+            heading: string;
+            /** Format: int32 */
+            index: number;
+        };
+        ListDoubtView: {
+            cell: string;
+            /** Format: int32 */
+            column: number;
+            keptOut: boolean;
+            mend: string;
+            message: string;
+        };
+        ListPreview: {
+            choices: string[];
+            columns: components["schemas"]["ListColumnView"][];
+            counts: {
+                [key: string]: number;
+            };
+            days: components["schemas"]["DayOrderView"][];
+            file: string;
+            /** Format: int32 */
+            heading: number;
+            keepers: string[];
+            notes: string[];
+            rows: components["schemas"]["ListRowView"][];
+            said?: string;
+            /** Format: int32 */
+            unformed: number;
+        };
+        ListRowView: {
+            accession?: string;
+            /** @enum {string} */
+            becomes: "NEW" | "HAVE" | "DOUBT";
+            doubts: components["schemas"]["ListDoubtView"][];
+            holding: string;
+            maker: string;
+            name: string;
+            notes: string[];
+            /** Format: int64 */
+            paint?: number;
+            places: string[];
+            recipe: string[];
+            /** Format: int32 */
+            row: number;
+            /** Format: int32 */
+            sameAsRow?: number;
         };
         LoggedLine: {
             /** @enum {string} */
@@ -11492,6 +11582,190 @@ export interface operations {
             };
             /** @description Nobody is signed in. */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Import.take": {
+        parameters: {
+            query?: {
+                mend?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListPreview"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Import.preview": {
+        parameters: {
+            query?: {
+                mend?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    file: string;
+                };
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ListPreview"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
+import { Link } from "react-router";
 import { client, data, type Problem } from "../../api/client";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
@@ -81,6 +82,12 @@ export function AccountPage() {
               </li>
             ))}
           </ul>
+          <p className="mt-4">
+            <Link to="/import" className="underline">
+              Bring in a list of your own
+            </Link>
+            , from a spreadsheet or from such a table.
+          </p>
           <RoomForPictures />
           <ChangePassword />
           <h2 className="font-semibold mt-8 mb-2">Leave</h2>

@@ -194,6 +194,13 @@ export function CollectionPage() {
             <Link to="/paints/new" className="btn btn-primary">
               Add the first paint
             </Link>
+            <p className="mt-4">
+              Is there a list of them in a spreadsheet?{" "}
+              <Link to="/import" className="underline">
+                Bring it in
+              </Link>
+              .
+            </p>
           </div>
         )}
         {paints.length > 0 && (

@@ -30,17 +30,21 @@ import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.platform.TermKind;
 import molvet.core.reading.ReadingTerms;
+import molvet.core.sharing.OwnList;
 import molvet.core.shelf.PlaceCode;
 import molvet.core.shelf.ShelfTerms;
-import molvet.server.maker.FuzzedTables;
+import molvet.server.platform.TableFile;
 import molvet.server.reading.FuzzedFiles;
 import org.dhatim.fastexcel.Workbook;
+import tools.jackson.databind.json.JsonMapper;
 
 /**
  * Everything that reads what somebody else wrote, for Jazzer: whatever comes is read or refused with a reason, and nothing else
  * ever happens. What breaks is kept as a case in the tests.
  */
 public final class Fuzz {
+    private static final JsonMapper JSON = JsonMapper.builder().build();
+
     private static final LabelReader LABELS = new LabelReader(PigmentReference.standard());
     private static final QuickReader LINES = new QuickReader(
             LABELS, new ChartIndex(List.of(new ChartIndex.Maker(1, "Pellworth")), List.of(), List.of()));
@@ -71,7 +75,7 @@ public final class Fuzz {
                 case 1 -> LINES.read(data.consumeRemainingAsString(), "");
                 case 2 -> find(data.consumeRemainingAsString());
                 case 3 -> place(data.consumeRemainingAsString());
-                case 4 -> FuzzedTables.read(data.consumeRemainingAsBytes());
+                case 4 -> TableFile.read(data.consumeRemainingAsBytes(), JSON, OwnList.MOST_ROWS);
                 case 5 -> FuzzedFiles.colours(data.consumeRemainingAsBytes());
                 case 6 -> QuickReader.Unnamed.in(data.consumeRemainingAsString());
                 default -> FuzzedFiles.picture(data.consumeRemainingAsBytes());

@@ -130,6 +130,30 @@ public class Paints {
                     null);
         }
 
+        /** The same, wished for or not. */
+        public NewPaint wished(boolean wished) {
+            return new NewPaint(
+                    name,
+                    otherNames,
+                    maker,
+                    line,
+                    colour,
+                    edition,
+                    pigments,
+                    series,
+                    wished,
+                    note,
+                    claims,
+                    form,
+                    volume,
+                    price,
+                    currency,
+                    keptWhere,
+                    from,
+                    cameOn,
+                    version);
+        }
+
         NewHolding firstHolding() {
             return new NewHolding(form, volume, 100, null, keptWhere, from, cameOn, price, currency, null, null);
         }
@@ -289,6 +313,26 @@ public class Paints {
                         clock.instant(),
                         "chart_id",
                         chart));
+    }
+
+    /** What the eye says of a paint, today. Part of the act under way. */
+    public void seen(Collector me, long paint, EyeTrait trait, String step) {
+        rows.add(
+                me,
+                "observation",
+                Map.of(
+                        "paint_id",
+                        paint,
+                        "trait",
+                        trait,
+                        "value",
+                        trait.step(step),
+                        "source",
+                        PaperWord.Source.EYE,
+                        "seen_on",
+                        LocalDate.now(clock),
+                        "created_at",
+                        clock.instant()));
     }
 
     /** Takes back what was said at a sitting. Part of the act under way. */

@@ -19,6 +19,7 @@ import molvet.server.platform.Collector;
 import molvet.server.platform.Room;
 import molvet.server.platform.Rooms;
 import molvet.server.platform.SpreadsheetCells;
+import molvet.server.sharing.CollectionTable;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.dhatim.fastexcel.Workbook;
@@ -34,33 +35,16 @@ import tools.jackson.databind.json.JsonMapper;
 /** The whole collection in open formats; see docs/formats.md. */
 @RestController
 class ExportController {
-    private static final List<String> HEAD = List.of(
-            "accession",
-            "name",
-            "maker",
-            "line",
-            "series",
-            "pigments",
-            "standing",
-            "holding",
-            "place",
-            "lightfastness",
-            "transparency",
-            "staining",
-            "granulation",
-            "mass L*",
-            "mass a*",
-            "mass b*",
-            "tint L*",
-            "tint a*",
-            "tint b*");
+    private static final List<String> HEAD = CollectionTable.HEAD;
 
     private final PaintViews views;
     private final PaintStore store;
     private final JsonMapper json;
     private final Rooms rooms;
+    private final CollectionTable table;
 
-    ExportController(PaintViews views, PaintStore store, JsonMapper json, Rooms rooms) {
+    ExportController(PaintViews views, PaintStore store, JsonMapper json, Rooms rooms, CollectionTable table) {
+        this.table = table;
         this.rooms = rooms;
         this.views = views;
         this.store = store;
@@ -80,7 +64,7 @@ class ExportController {
         try (CSVPrinter printer =
                 new CSVPrinter(new OutputStreamWriter(out, StandardCharsets.UTF_8), CSVFormat.RFC4180)) {
             printer.printRecord(HEAD);
-            for (List<Object> row : table(me)) {
+            for (List<Object> row : table.rows(me)) {
                 printer.printRecord(row.stream().map(SpreadsheetCells::harmless).toList());
             }
         }
@@ -100,7 +84,7 @@ class ExportController {
         try (Workbook book = new Workbook(out, "Molvet", "1.0")) {
             Worksheet sheet = book.newWorksheet("Collection");
             for (int c = 0; c < HEAD.size(); c++) sheet.value(0, c, HEAD.get(c));
-            List<List<Object>> rows = table(me);
+            List<List<Object>> rows = table.rows(me);
             for (int r = 0; r < rows.size(); r++) {
                 for (int c = 0; c < HEAD.size(); c++) {
                     Object v = rows.get(r).get(c);
@@ -114,7 +98,7 @@ class ExportController {
 
     @GetMapping(path = "/api/collection.ods", produces = "application/vnd.oasis.opendocument.spreadsheet")
     ResponseEntity<byte[]> ods(Collector me) throws IOException {
-        List<List<Object>> rows = table(me);
+        List<List<Object>> rows = table.rows(me);
         Sheet sheet = new Sheet("Collection", rows.size() + 1, HEAD.size());
         for (int c = 0; c < HEAD.size(); c++) sheet.getRange(0, c).setValue(HEAD.get(c));
         for (int r = 0; r < rows.size(); r++) {
@@ -217,41 +201,6 @@ class ExportController {
 
     private List<PaintViews.PaintEntry> entries(Collector me) {
         return views.entries(me, ids(me));
-    }
-
-    private List<List<Object>> table(Collector me) {
-        List<List<Object>> table = new ArrayList<>();
-        List<PaintViews.PaintEntry> entries = entries(me);
-        List<PaintStore.EntryRow> all = rows(me);
-        for (int n = 0; n < all.size(); n++) {
-            PaintStore.EntryRow r = all.get(n);
-            PaintViews.PaintEntry p = entries.get(n);
-            List<Object> row = new ArrayList<>(List.of(
-                    p.accession(),
-                    p.name(),
-                    text(p.maker()),
-                    text(p.line()),
-                    p.series() == null ? "" : p.series(),
-                    String.join(" + ", p.recipe()),
-                    p.standing().toLowerCase(java.util.Locale.ROOT),
-                    text(p.holding()),
-                    text(p.place())));
-            String voices = r.voices();
-            molvet.core.pigment.Trait[] traits = molvet.core.pigment.Trait.values();
-            for (int i = 0; i < traits.length; i++) {
-                char c = voices.length() > i * 5 + 3 ? voices.charAt(i * 5 + 3) : '-';
-                row.add(c == '-' ? "" : traits[i].scale().get(c - '0').words());
-            }
-            for (Double d : new Double[] {r.massL(), r.massA(), r.massB(), r.tintL(), r.tintA(), r.tintB()}) {
-                row.add(d == null ? "" : Math.round(d * 100) / 100.0);
-            }
-            table.add(row);
-        }
-        return table;
-    }
-
-    private static String text(@org.jspecify.annotations.Nullable String text) {
-        return text == null ? "" : text;
     }
 
     private static ResponseEntity<byte[]> file(byte[] bytes, String type, String extension) {

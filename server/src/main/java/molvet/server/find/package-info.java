@@ -4,7 +4,7 @@
  * <p>Each room brings its terms with their SQL, its counts and its part of the export; this room puts them together and knows none
  * of them.
  */
-@StandsOn("shelf")
+@StandsOn({"shelf", "sharing"})
 @org.jspecify.annotations.NullMarked
 package molvet.server.find;
 

@@ -25,6 +25,7 @@ import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Rows;
 import molvet.server.platform.SpreadsheetCells;
+import molvet.server.platform.TableFile;
 import org.apache.commons.csv.CSVFormat;
 import org.apache.commons.csv.CSVPrinter;
 import org.dhatim.fastexcel.Workbook;

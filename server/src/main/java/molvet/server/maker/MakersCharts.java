@@ -24,6 +24,7 @@ import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
 import molvet.server.platform.NotFound;
 import molvet.server.platform.Rows;
+import molvet.server.platform.TableFile;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
@@ -107,7 +108,7 @@ public class MakersCharts {
 
     @Transactional(readOnly = true)
     public Reading preview(Collector me, long line, byte[] bytes, Mend mend) {
-        TableFile file = TableFile.read(bytes, json);
+        TableFile file = TableFile.read(bytes, json, ChartTable.MOST_ROWS);
         ChartTable.Read read = table.read(
                 file.cells(), mend.currency == null || mend.currency.isBlank() ? "EUR" : mend.currency, mend.mending());
         List<ChartChange> changes = ChartChange.between(known(me, line), read.rows());

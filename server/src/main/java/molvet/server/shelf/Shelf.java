@@ -130,6 +130,20 @@ public class Shelf {
         }
     }
 
+    /** A keeper that holds places as far as these, larger than is usual if need be; made as part of the act under way. */
+    public void makeFor(Collector me, List<PlaceCode> places) {
+        PlaceCode first = places.get(0);
+        int[] usual = USUAL.get(first.kind());
+        int pages = places.stream().mapToInt(PlaceCode::page).max().orElse(0);
+        int cells = places.stream().mapToInt(PlaceCode::cell).max().orElse(1);
+        Keeper keeper = new Keeper(
+                first.kind(),
+                first.keeper(),
+                first.kind().isPaged() ? Math.max(usual[0], pages) : 0,
+                Math.max(usual[1], cells));
+        rows.add(me, "keeper", row(keeper));
+    }
+
     int nextNumber(Collector me, KeeperKind kind) {
         return 1
                 + store.keepers(me).stream()
@@ -298,6 +312,16 @@ public class Shelf {
         long swatch = painted(me, paint, on, note, piece);
         event(me, swatch, "Painted on " + on + (note.isEmpty() ? "" : ", " + note));
         return swatch;
+    }
+
+    /** A swatch that was there before it was told of, at its place, which is free. Part of the act under way. */
+    public void paintedAt(Collector me, long paint, PlaceCode place) {
+        Target target = target(me, place.toString(), false);
+        Map<String, Object> row = new HashMap<>(Map.of(
+                "paint_id", paint, "state", "CURRENT", "note", "", "kind", SwatchKind.CARD, "width", 0, "height", 0));
+        row.put("keeper_id", java.util.Objects.requireNonNull(target.row).id());
+        row.put("position", target.position);
+        event(me, rows.add(me, "swatch", row), "Told of at " + place);
     }
 
     /** The paper shows another paint than was thought. Part of the act under way. */

@@ -1,4 +1,4 @@
-package molvet.server.maker;
+package molvet.server.platform;
 
 import com.github.miachm.sods.Sheet;
 import com.github.miachm.sods.SpreadSheet;
@@ -24,7 +24,6 @@ import javax.xml.stream.XMLInputFactory;
 import javax.xml.stream.XMLStreamConstants;
 import javax.xml.stream.XMLStreamException;
 import javax.xml.stream.XMLStreamReader;
-import molvet.core.maker.ChartTable;
 import molvet.core.measure.Refusal;
 import org.apache.commons.compress.archivers.zip.ZipArchiveEntry;
 import org.apache.commons.compress.archivers.zip.ZipFile;
@@ -46,17 +45,22 @@ import tools.jackson.databind.json.JsonMapper;
  * <p>Hostile until read within bounds: archives are inflated once and counted before anything opens them, rows stop at
  * what a chart may have, formulas are never run and macros never looked at.
  */
-record TableFile(String kind, List<List<String>> cells, List<String> notes) {
-    static final int MOST_BYTES = 10_000_000;
+public record TableFile(String kind, List<List<String>> cells, List<String> notes) {
+    public static final int MOST_BYTES = 10_000_000;
     private static final long MOST_INFLATED = 60_000_000;
     private static final long MOST_INFLATED_ODS = 24_000_000;
     private static final int MOST_ENTRIES = 2000;
-    private static final int MOST_ROWS = ChartTable.MOST_ROWS + 41;
     private static final int MOST_CELL = 4000;
+    /** Read beyond what is wanted, so that titles above a table are borne and too many rows can be told. */
+    private static final int MORE = 41;
+
     private static final int MOST_REPEATED = 100_000;
 
-    /** @throws Refusal saying what is wrong with the file and what to do */
-    static TableFile read(byte[] bytes, JsonMapper json) {
+    /**
+     * @param most rows that are wanted; a few more are read, so that too many can be told
+     * @throws Refusal saying what is wrong with the file and what to do
+     */
+    public static TableFile read(byte[] bytes, JsonMapper json, int most) {
         if (bytes.length == 0) throw Refusal.of("table", "The file is empty.", "Choose the file again.");
         if (bytes.length > MOST_BYTES) {
             throw Refusal.of("table", "The file is larger than 10 MB.", "Take out pictures and other sheets.");
@@ -64,8 +68,8 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         List<String> notes = new ArrayList<>();
         if (bytes[0] == 'P' && bytes.length > 3 && bytes[1] == 'K') {
             Set<String> names = inflated(bytes, notes);
-            if (names.contains("content.xml")) return ods(bytes, notes);
-            if (names.stream().anyMatch(n -> n.startsWith("xl/"))) return xlsx(bytes, notes);
+            if (names.contains("content.xml")) return ods(bytes, most + MORE, notes);
+            if (names.stream().anyMatch(n -> n.startsWith("xl/"))) return xlsx(bytes, most + MORE, notes);
             throw Refusal.of(
                     "table", "This is an archive, but neither XLSX nor ODS.", "Unpack it and choose the table itself.");
         }
@@ -75,11 +79,11 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         }
         String text = decoded(bytes, notes);
         String start = text.stripLeading();
-        if (start.startsWith("{") || start.startsWith("[")) return json(text, json, notes);
+        if (start.startsWith("{") || start.startsWith("[")) return json(text, json, most + MORE, notes);
         if (text.indexOf('\u0000') >= 0 || start.startsWith("%PDF")) {
             throw Refusal.of("table", "This is not a table.", "Choose a CSV, TSV, XLSX, ODS or JSON file.");
         }
-        return separated(text, notes);
+        return separated(text, most + MORE, notes);
     }
 
     // ---- text -------------------------------------------------------------------------------------------------------
@@ -152,7 +156,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return true;
     }
 
-    private static TableFile separated(String text, List<String> notes) {
+    private static TableFile separated(String text, int most, List<String> notes) {
         char delimiter = delimiter(text);
         CSVFormat format = CSVFormat.DEFAULT
                 .builder()
@@ -163,7 +167,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         try {
             for (CSVRecord row : format.parse(new StringReader(text))) {
                 cells.add(row.stream().map(TableFile::cell).toList());
-                if (cells.size() > MOST_ROWS) break;
+                if (cells.size() > most) break;
             }
         } catch (java.io.UncheckedIOException | IllegalStateException | IOException e) {
             // A quote that never closes swallows the rest: then quotes are letters like others.
@@ -174,7 +178,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
                 cells.add(Stream.of(line.split(java.util.regex.Pattern.quote(String.valueOf(delimiter)), -1))
                         .map(TableFile::cell)
                         .toList());
-                if (cells.size() > MOST_ROWS) break;
+                if (cells.size() > most) break;
             }
         }
         return new TableFile(delimiter == '\t' ? "TSV" : "CSV", cells, notes);
@@ -203,10 +207,20 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return text == null ? "" : text.length() > MOST_CELL ? text.substring(0, MOST_CELL) : text;
     }
 
-    private static TableFile json(String text, JsonMapper json, List<String> notes) {
-        JsonNode root;
+    private static TableFile json(String text, JsonMapper json, int most, List<String> notes) {
+        JsonNode root = parsed(text, json);
+        JsonNode rows = root.isArray() ? root : root.has("paints") ? root.path("paints") : root.path("colours");
+        return rows(rows, most, notes);
+    }
+
+    /** What a JSON file holds. @throws Refusal saying where it breaks off */
+    public static JsonNode parsed(byte[] bytes, JsonMapper json) {
+        return parsed(decoded(bytes, new ArrayList<>()), json);
+    }
+
+    private static JsonNode parsed(String text, JsonMapper json) {
         try {
-            root = json.readTree(text);
+            return json.readTree(text);
         } catch (JacksonException e) {
             // Too deep, or a number too long, has no place.
             String where = e.getLocation() == null || e instanceof StreamConstraintsException
@@ -215,12 +229,14 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
                             + e.getLocation().getColumnNr() + ".";
             throw Refusal.of("table", where, "Export it again.");
         }
-        JsonNode rows = root.isArray() ? root : root.path("colours");
+    }
+
+    private static TableFile rows(JsonNode rows, int most, List<String> notes) {
         if (!rows.isArray()) {
             throw Refusal.of(
                     "table",
-                    "The JSON holds no list of colours.",
-                    "It is read as [{\"name\": …}] or {\"colours\": […]}.");
+                    "The JSON holds no list of colours or paints.",
+                    "It is read as [{\"name\": …}], {\"colours\": […]} or {\"paints\": […]}.");
         }
         Set<String> heads = new LinkedHashSet<>();
         for (JsonNode r : rows) r.propertyNames().forEach(heads::add);
@@ -234,7 +250,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
                 row.add(cell(v.isMissingNode() || v.isNull() ? "" : v.isValueNode() ? v.asString() : v.toString()));
             }
             cells.add(row);
-            if (cells.size() > MOST_ROWS) break;
+            if (cells.size() > most) break;
         }
         return new TableFile("JSON", cells, notes);
     }
@@ -282,8 +298,8 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
     private static Refusal bomb() {
         return Refusal.of(
                 "table",
-                "Unpacked, the file is larger than 60 MB (24 MB as ODS): more than a chart can be.",
-                "Save the one sheet with the chart by itself, as CSV if need be.");
+                "Unpacked, the file is larger than 60 MB (24 MB as ODS): more than a list can be.",
+                "Save the one sheet by itself, as CSV if need be.");
     }
 
     private static Refusal broken() {
@@ -316,7 +332,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         }
     }
 
-    private static TableFile xlsx(byte[] bytes, List<String> notes) {
+    private static TableFile xlsx(byte[] bytes, int most, List<String> notes) {
         boundPlaces(bytes);
         List<List<String>> cells = new ArrayList<>();
         boolean[] formulas = {false};
@@ -329,9 +345,9 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
             }
             try (Stream<Row> rows = sheets.get(0).openStream()) {
                 Iterator<Row> all = rows.iterator();
-                while (all.hasNext() && cells.size() <= MOST_ROWS) {
+                while (all.hasNext() && cells.size() <= most) {
                     Row row = all.next();
-                    while (cells.size() < row.getRowNum() - 1 && cells.size() <= MOST_ROWS) cells.add(List.of());
+                    while (cells.size() < row.getRowNum() - 1 && cells.size() <= most) cells.add(List.of());
                     List<String> out = new ArrayList<>();
                     for (int c = 0; c < Math.min(row.getCellCount(), 500); c++) {
                         out.add(row.getOptionalCell(c)
@@ -380,7 +396,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return format.replaceAll("\"[^\"]*\"|\\[[^]]*]", "").matches("(?i).*[ymd].*");
     }
 
-    private static TableFile ods(byte[] bytes, List<String> notes) {
+    private static TableFile ods(byte[] bytes, int most, List<String> notes) {
         boundRepeats(bytes);
         List<List<String>> cells = new ArrayList<>();
         try {
@@ -392,7 +408,7 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
             }
             Sheet sheet = book.getSheet(0);
             int columns = Math.min(sheet.getMaxColumns(), 500);
-            for (int r = 0; r < Math.min(sheet.getMaxRows(), MOST_ROWS + 1); r++) {
+            for (int r = 0; r < Math.min(sheet.getMaxRows(), most + 1); r++) {
                 List<String> row = new ArrayList<>();
                 for (int c = 0; c < columns; c++) {
                     Object v = sheet.getRange(r, c).getValue();
@@ -451,7 +467,8 @@ record TableFile(String kind, List<List<String>> cells, List<String> notes) {
         return 1;
     }
 
-    static byte[] bytes(InputStream in) throws IOException {
+    /** Of an upload, no more than may be read. */
+    public static byte[] bytes(InputStream in) throws IOException {
         byte[] bytes = in.readNBytes(MOST_BYTES + 1);
         return bytes;
     }

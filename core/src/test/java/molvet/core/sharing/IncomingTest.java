@@ -1,0 +1,130 @@
+package molvet.core.sharing;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.util.List;
+import java.util.Map;
+import java.util.Optional;
+import java.util.Set;
+import molvet.core.collection.HoldingForm;
+import molvet.core.collection.HoldingState;
+import molvet.core.measure.Volume;
+import molvet.core.pigment.Recipe;
+import molvet.core.shelf.Keeper;
+import molvet.core.shelf.KeeperKind;
+import molvet.core.shelf.PlaceCode;
+import org.junit.jupiter.api.Test;
+
+class IncomingTest {
+    private static final Incoming.KnownHolding TUBE = new Incoming.KnownHolding(
+            HoldingForm.TUBE,
+            Optional.of(Volume.of(15).ml()),
+            Optional.empty(),
+            Optional.empty(),
+            "",
+            HoldingState.HERE);
+    private static final List<Incoming.Known> OWNED = List.of(
+            known(1, "Tern Grey", "Kelpwick", "PB29", TUBE), known(2, "Slipway Blue", "Pellworth", "PB15:3", TUBE));
+    private static final Incoming.Shelved SHELF = new Incoming.Shelved(
+            Map.of(PlaceCode.of("R1 1"), "Tern Grey (M-0001)"),
+            Map.of(PlaceCode.of("R1 1").keeperCode(), new Keeper(KeeperKind.RING, 1, 0, 50)));
+
+    private static Incoming.Known known(long id, String name, String maker, String code, Incoming.KnownHolding... has) {
+        return new Incoming.Known(id, "M-000" + id, name, maker, Recipe.of(code), List.of(has), Set.of(), Map.of());
+    }
+
+    private static List<Incoming.Becoming> of(Incoming.Choices choices, String... lines) {
+        return Incoming.of(OwnListTest.read(lines), OWNED, SHELF, choices);
+    }
+
+    private static List<Incoming.Becoming> of(String... lines) {
+        return of(Incoming.Choices.NONE, lines);
+    }
+
+    @Test
+    void aHoldingIsThereWhereAllTheRowSaysIsTrueOfIt() {
+        List<Incoming.Becoming> all = of(
+                "Name | Maker | Size | Form",
+                "tern grey | Kelpwick | 15 ml | tube",
+                "Tern Grey | Kelpwick | 15 ml | tube",
+                "Tern Grey | Kelpwick | 5 ml | tube");
+        assertThat(all).extracting(Incoming.Becoming::kind).containsOnly(Incoming.Kind.HAVE);
+        // One tube is there: the first row is it, the second and third are more.
+        assertThat(all).extracting(Incoming.Becoming::more).containsExactly(0, 1, 1);
+    }
+
+    @Test
+    void oneMoreMayBeSaid() {
+        Incoming.Choices more = new Incoming.Choices(Map.of(), Set.of(2));
+        assertThat(of(more, "Name | Maker | Form", "Tern Grey | Kelpwick | tube")
+                        .get(0)
+                        .more())
+                .isEqualTo(1);
+    }
+
+    @Test
+    void theSamePaintOnSeveralRowsIsOnePaint() {
+        List<Incoming.Becoming> all = of(
+                "Name | Maker | Pigments | Form | Qty",
+                "Gorse | Marlund | PY154 | tube | 1",
+                "Gorse | Marlund | PY154 | half pan | 3",
+                "Gorse | Marlund | PY110 | tube | 1");
+        assertThat(all)
+                .extracting(Incoming.Becoming::kind)
+                .containsExactly(Incoming.Kind.NEW, Incoming.Kind.HAVE, Incoming.Kind.NEW);
+        assertThat(all.get(1).sameAsRow()).contains(2);
+        assertThat(all.get(1).more()).isEqualTo(3);
+        assertThat(all.get(2).sameAsRow()).isEmpty();
+    }
+
+    @Test
+    void otherPigmentsUnderTheSameNameAreInDoubt() {
+        Incoming.Becoming one =
+                of("Name | Maker | Pigments", "Tern Grey | Kelpwick | PBr7").get(0);
+        assertThat(one.kind()).isEqualTo(Incoming.Kind.DOUBT);
+        assertThat(one.known()).isEmpty();
+        assertThat(one.doubts().get(0).message()).contains("M-0001 of this name has PB29, this PBr7");
+    }
+
+    @Test
+    void aNameWithoutItsMakerMayBeOneThatIsThere() {
+        Incoming.Becoming one = of("Name | Size", "Slipway Blue | 15 ml").get(0);
+        assertThat(one.kind()).isEqualTo(Incoming.Kind.DOUBT);
+        assertThat(one.doubts().get(0).mend()).isEqualTo("M-0002");
+        Incoming.Choices said = new Incoming.Choices(Map.of(2, "M-0002"), Set.of());
+        Incoming.Becoming taken =
+                of(said, "Name | Size", "Slipway Blue | 15 ml").get(0);
+        assertThat(taken.known()).isPresent();
+        assertThat(taken.more()).isZero();
+        // With the same pigments there is nothing to ask.
+        assertThat(of("Name | Pigments", "Slipway Blue | PB15:3").get(0).notes().get(0))
+                .startsWith("Taken for M-0002");
+    }
+
+    @Test
+    void slipsOfMakersAndNamesAreMended() {
+        List<OwnList.Doubt> doubts =
+                of("Name | Maker | Pigments", "Gorse | Kelpwik | PY154", "Slipway Bule | Pellworth | PB15:3").stream()
+                        .flatMap(b -> b.doubts().stream())
+                        .toList();
+        assertThat(doubts).extracting(OwnList.Doubt::mend).containsExactly("Kelpwick", "Slipway Blue");
+        // A maker that stands there often is no slip.
+        assertThat(of("Name | Maker", "A One | Kelpwik", "B Two | Kelpwik", "C Three | Kelpwik"))
+                .allMatch(b -> b.doubts().isEmpty());
+    }
+
+    @Test
+    void placesThatClashAreSaidAndOnlyFreeOnesTaken() {
+        List<Incoming.Becoming> all = of(
+                "Name | Maker | Where",
+                "Gorse | Marlund | R1 1",
+                "Thrift | Marlund | R1 2",
+                "Dusk | Marlund | R1 2",
+                "Dawn | Marlund | R1 99",
+                "Noon | Marlund | R9 3");
+        assertThat(all).extracting(b -> b.places().toString()).containsExactly("[]", "[R1·2]", "[]", "[]", "[R9·3]");
+        assertThat(all.get(0).doubts().get(0).message()).contains("At R1·1 is Tern Grey (M-0001)");
+        assertThat(all.get(2).doubts().get(0).message()).contains("the place of row 3 too");
+        assertThat(all.get(3).doubts().get(0).message()).contains("There is no R1·99");
+    }
+}

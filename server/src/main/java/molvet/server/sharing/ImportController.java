@@ -1,0 +1,196 @@
+package molvet.server.sharing;
+
+import java.io.IOException;
+import java.util.ArrayList;
+import java.util.Arrays;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.stream.Collectors;
+import molvet.core.sharing.DayOrder;
+import molvet.core.sharing.Incoming;
+import molvet.core.sharing.ListColumn;
+import molvet.core.sharing.OwnList;
+import molvet.server.platform.Collector;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.TableFile;
+import org.jspecify.annotations.Nullable;
+import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.PostMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.RestController;
+import org.springframework.web.multipart.MultipartFile;
+
+/** A list of one’s own on its way in. */
+@RestController
+class ImportController {
+    private final Lists lists;
+
+    ImportController(Lists lists) {
+        this.lists = lists;
+    }
+
+    /** {@code as}: what the column is taken for, and why. */
+    record ListColumnView(
+            int index,
+            String heading,
+            @OneOf(ListColumn.class) String as,
+            String because) {}
+
+    /** {@code mend}: what the cell likely should say, or the number of the paint it likely is; {@code cell} what it says. */
+    record ListDoubtView(int column, String message, String mend, String cell, boolean keptOut) {}
+
+    /**
+     * @param becomes DOUBT where something is to be looked at; it is taken all the same unless a doubt says that it is kept out
+     * @param paint the paint it is, where it is one that is there; {@code accession} its number
+     * @param sameAsRow the earlier row of the list that is the same paint
+     */
+    record ListRowView(
+            int row,
+            @OneOf(Incoming.Kind.class) String becomes,
+            @Nullable Long paint,
+            @Nullable String accession,
+            @Nullable Integer sameAsRow,
+            String name,
+            String maker,
+            List<String> recipe,
+            String holding,
+            List<String> places,
+            List<String> notes,
+            List<ListDoubtView> doubts) {}
+
+    /** One way to write days. */
+    record DayOrderView(@OneOf(DayOrder.class) String order, String example) {}
+
+    /**
+     * @param days ways in which its days could be written, to be asked once; empty where it is plain
+     * @param unformed rows that own paint in a form they do not name
+     * @param keepers that are made on the way
+     * @param said of the act, once the list was brought in; left out where nothing changed
+     */
+    record ListPreview(
+            String file,
+            List<String> notes,
+            int heading,
+            List<ListColumnView> columns,
+            List<String> choices,
+            List<ListRowView> rows,
+            Map<String, Integer> counts,
+            List<DayOrderView> days,
+            int unformed,
+            List<String> keepers,
+            @Nullable String said) {}
+
+    @PostMapping(path = "/api/collection/import/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ListPreview preview(
+            Collector me, @RequestPart("file") MultipartFile file, @RequestParam(defaultValue = "") String mend)
+            throws IOException {
+        return view(lists.preview(me, bytes(file), lists.mend(mend)));
+    }
+
+    @PostMapping(path = "/api/collection/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
+    ListPreview take(
+            Collector me, @RequestPart("file") MultipartFile file, @RequestParam(defaultValue = "") String mend)
+            throws IOException {
+        return view(lists.take(me, bytes(file), lists.mend(mend)));
+    }
+
+    private static byte[] bytes(MultipartFile file) throws IOException {
+        return TableFile.bytes(file.getInputStream());
+    }
+
+    private static ListPreview view(Lists.Looked looked) {
+        OwnList.Read read = looked.read();
+        List<List<String>> cells = looked.file().cells();
+        List<ListColumnView> columns = new ArrayList<>();
+        for (int c = 0; c < read.columns().size(); c++) {
+            columns.add(new ListColumnView(
+                    c,
+                    read.heading() == 0 ? "" : cell(cells, read.heading(), c),
+                    read.columns().get(c).name(),
+                    read.becauses().get(c)));
+        }
+        List<ListRowView> rows = new ArrayList<>();
+        looked.rows().forEach(b -> rows.add(row(b, cells)));
+        read.doubts().stream().filter(OwnList.Doubt::keptOut).forEach(d -> rows.add(out(d, cells)));
+        rows.sort(java.util.Comparator.comparingInt(ListRowView::row));
+        List<String> notes = new ArrayList<>(looked.file().notes());
+        notes.addAll(read.said());
+        return new ListPreview(
+                looked.file().kind(),
+                notes,
+                read.heading(),
+                columns,
+                Arrays.stream(ListColumn.values()).map(Enum::name).toList(),
+                rows,
+                counts(looked, rows),
+                read.orders().stream()
+                        .map(o -> new DayOrderView(o.name(), o.example()))
+                        .toList(),
+                read.unformed(),
+                looked.keepers(),
+                looked.said());
+    }
+
+    private static Map<String, Integer> counts(Lists.Looked looked, List<ListRowView> rows) {
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        for (Incoming.Kind k : Incoming.Kind.values()) counts.put(k.name(), 0);
+        rows.forEach(r -> counts.merge(r.becomes, 1, Integer::sum));
+        counts.put("KEPT_OUT", rows.size() - looked.rows().size());
+        counts.put("NEW_PAINTS", (int) looked.newPaints());
+        counts.put("HOLDINGS", looked.holdings());
+        return counts;
+    }
+
+    private static ListRowView row(Incoming.Becoming b, List<List<String>> cells) {
+        String holding = b.row().quantity() == 0
+                ? "wished for"
+                : (b.row().quantity() > 1 ? b.row().quantity() + " × " : "")
+                        + b.row().volume().map(v -> v + " ").orElse("")
+                        + b.row().form().orElseThrow().words();
+        return new ListRowView(
+                b.row().row(),
+                b.kind().name(),
+                b.known().map(Incoming.Known::paint).orElse(null),
+                b.known().map(Incoming.Known::accession).orElse(null),
+                b.sameAsRow().orElse(null),
+                b.row().name(),
+                b.row().maker(),
+                b.row().recipe().pigments().stream().map(Object::toString).toList(),
+                holding,
+                b.places().stream().map(Object::toString).toList(),
+                b.notes(),
+                b.doubts().stream().map(d -> doubt(d, cells)).toList());
+    }
+
+    private static ListRowView out(OwnList.Doubt d, List<List<String>> cells) {
+        String words = cells.get(d.row() - 1).stream()
+                .filter(c -> !c.isBlank())
+                .limit(4)
+                .collect(Collectors.joining(" · "));
+        return new ListRowView(
+                d.row(),
+                Incoming.Kind.DOUBT.name(),
+                null,
+                null,
+                null,
+                words.length() > 120 ? words.substring(0, 119) + "…" : words,
+                "",
+                List.of(),
+                "",
+                List.of(),
+                List.of(),
+                List.of(doubt(d, cells)));
+    }
+
+    private static ListDoubtView doubt(OwnList.Doubt d, List<List<String>> cells) {
+        return new ListDoubtView(
+                d.column(), d.message(), d.mend(), d.column() < 0 ? "" : cell(cells, d.row(), d.column()), d.keptOut());
+    }
+
+    private static String cell(List<List<String>> cells, int row, int column) {
+        List<String> all = cells.get(row - 1);
+        return column < all.size() ? all.get(column) : "";
+    }
+}
