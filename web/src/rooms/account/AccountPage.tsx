@@ -88,6 +88,11 @@ export function AccountPage() {
             </Link>
             , from a spreadsheet or from such a table.
           </p>
+          <p className="mt-2">
+            <Link to="/shared" className="underline">
+              What is shared with others
+            </Link>
+          </p>
           <RoomForPictures />
           <ChangePassword />
           <h2 className="font-semibold mt-8 mb-2">Leave</h2>

@@ -11,6 +11,7 @@ import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { useSchools } from "../../ui/useSchools";
 import { counted } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { since } from "./BenchPage";
 import { CellDialog } from "./CellDialog";
 import { Cusps } from "./Cusps";
@@ -87,6 +88,7 @@ export function ChartPage() {
           <a href={`/api/charts/${id}.pdf`} target="_blank" rel="noreferrer" className="btn btn-outline">
             Print
           </a>
+          <ShareButton of="CHART" id={Number(id)} />
           <Link to={`/observe?chart=${id}`} className="btn btn-outline">
             Under the eye
           </Link>

@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { client, data, type Schemas } from "../../api/client";
 import { counted } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { FoundPage, useFindParam } from "./FoundPage";
 
 /** A line’s or a set’s report card, on one page. */
@@ -19,14 +20,17 @@ export function ReportPage() {
       aside={
         card &&
         card.paints > 0 && (
-          <a
-            className="btn btn-outline"
-            href={`/api/reports/card.pdf?find=${encodeURIComponent(find)}`}
-            target="_blank"
-            rel="noreferrer"
-          >
-            Print
-          </a>
+          <>
+            <ShareButton of="REPORT" find={find} />
+            <a
+              className="btn btn-outline"
+              href={`/api/reports/card.pdf?find=${encodeURIComponent(find)}`}
+              target="_blank"
+              rel="noreferrer"
+            >
+              Print
+            </a>
+          </>
         )
       }
       find={find}

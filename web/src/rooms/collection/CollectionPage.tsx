@@ -6,6 +6,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useWaiting } from "../../ui/useWaiting";
 import { counted } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { Asking } from "./Asking";
 import { Ledger } from "./Ledger";
 import { PaintCard } from "./PaintCard";
@@ -95,6 +96,7 @@ export function CollectionPage() {
                 <Link to={`/palettes?find=${encodeURIComponent(find)}`} className="btn btn-outline">
                   Lay a palette
                 </Link>
+                <ShareButton of="FIND" find={find} />
               </>
             )}
             <Link to="/paints/new" className="btn btn-primary">

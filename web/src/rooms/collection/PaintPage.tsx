@@ -10,6 +10,7 @@ import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
 import { WishNote } from "../choosing/WishNote";
 import { WhatItMakes } from "../mixing/WhatItMakes";
+import { ShareButton } from "../sharing/ShareButton";
 import { SwatchSection } from "../shelf/SwatchSection";
 import { Holdings } from "./Holdings";
 import { Notes } from "./Notes";
@@ -80,6 +81,7 @@ export function PaintPage() {
           <Link to={`/compare?paints=${id}`} className="btn btn-outline">
             Compare
           </Link>
+          <ShareButton of="PAINT" id={p.id} />
           <Link to={`/paints/${id}/edit`} className="btn btn-primary">
             Edit
           </Link>

@@ -64,30 +64,32 @@ export function LikedCardPage() {
         <p className="quiet">The first {MOST} paints of it were looked at.</p>
       )}
       {mixes.length > 0 && (
-        <section
-          aria-label="The card"
-          className="border border-base-content p-[3mm] grid gap-[2mm] bg-white text-black"
-          style={{
-            width: `${mm}mm`,
-            gridTemplateColumns: `repeat(${Math.max(1, Math.floor(mm / 33))}, 1fr)`,
-          }}
-        >
-          {mixes.map((m) => (
-            <div key={m.id} className="break-inside-avoid">
-              <Wash
-                colours={m.colours}
-                label={`${m.name || m.code}, ${m.painted ? "as painted" : "foreseen"}`}
-                className="h-[8mm] [print-color-adjust:exact]"
-              />
-              <p className="text-[8pt] leading-tight">
-                {m.name && <span className="font-semibold">{m.name}: </span>}
-                {m.parts.map((p) => p.paint.name).join(" + ")}{" "}
-                <span className="code">{ratio(m.parts.map((p) => p.part))}</span>
-                {!m.painted && " (foreseen)"}
-              </p>
-            </div>
-          ))}
-        </section>
+        <div className="overflow-x-auto print:overflow-visible">
+          <section
+            aria-label="The card"
+            className="border border-base-content p-[3mm] grid gap-[2mm] bg-white text-black"
+            style={{
+              width: `${mm}mm`,
+              gridTemplateColumns: `repeat(${Math.max(1, Math.floor(mm / 33))}, 1fr)`,
+            }}
+          >
+            {mixes.map((m) => (
+              <div key={m.id} className="break-inside-avoid">
+                <Wash
+                  colours={m.colours}
+                  label={`${m.name || m.code}, ${m.painted ? "as painted" : "foreseen"}`}
+                  className="h-[8mm] [print-color-adjust:exact]"
+                />
+                <p className="text-[8pt] leading-tight">
+                  {m.name && <span className="font-semibold">{m.name}: </span>}
+                  {m.parts.map((p) => p.paint.name).join(" + ")}{" "}
+                  <span className="code">{ratio(m.parts.map((p) => p.part))}</span>
+                  {!m.painted && " (foreseen)"}
+                </p>
+              </div>
+            ))}
+          </section>
+        </div>
       )}
     </Page>
   );

@@ -9,6 +9,7 @@ import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
 import { counted } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { BoxDrawing } from "./BoxDrawing";
 import { FillFrom } from "./FillFrom";
 import { Judged } from "./Judged";
@@ -126,6 +127,7 @@ function Open({ palette }: { palette: Palette }) {
           <button type="button" className="btn btn-outline" onClick={() => setAsking("paper")}>
             On paper
           </button>
+          <ShareButton of="PALETTE" id={palette.id} />
           <Link className="btn btn-outline" to={`/palettes/${palette.id}/paintings`}>
             Paintings
           </Link>

@@ -3,6 +3,7 @@ import { useRef, useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
 import { asForm } from "../../api/form";
+import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -119,14 +120,16 @@ export function ImportPage() {
             open(new File([pasted], "pasted.tsv", { type: "text/tab-separated-values" }));
           }}
         >
-          <label>
-            <span className="label-text block">Or paste the rows, with their headings</span>
-            <textarea
-              className="textarea w-full h-36 code"
-              value={pasted}
-              onChange={(e) => setPasted(e.target.value)}
-            />
-          </label>
+          <Field label="Or paste the rows, with their headings">
+            {(id) => (
+              <textarea
+                id={id}
+                className="textarea w-full h-36 code"
+                value={pasted}
+                onChange={(e) => setPasted(e.target.value)}
+              />
+            )}
+          </Field>
           <button type="submit" className="btn btn-outline mt-2" disabled={!pasted.trim()}>
             Look through it
           </button>

@@ -7,6 +7,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { KeeperTools, UnderRefiling, Walk } from "./KeeperTools";
 
 export function KeeperPage() {
@@ -79,10 +80,12 @@ function Keeper({ id }: { id: number }) {
       }
       under={`${k.filled} of ${k.capacity} places filled${k.schoolInWords ? `, kept in the order: ${k.schoolInWords}` : ""}`}
       aside={
-        k.filled === 0 && (
+        k.filled === 0 ? (
           <button type="button" className="btn btn-outline" onClick={() => remove.run(undefined)}>
             Delete
           </button>
+        ) : (
+          <ShareButton of="KEEPER" id={Number(id)} />
         )
       }
     >

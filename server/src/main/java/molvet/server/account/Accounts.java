@@ -155,12 +155,17 @@ public class Accounts {
     }
 
     private String hash(String password) {
+        return work.hash(goodPassword(password));
+    }
+
+    /** @throws Refusal for one that is too short, or longer than a hash tells apart */
+    static String goodPassword(String password) {
         if (password.codePointCount(0, password.length()) < 8) {
             throw Refusal.of("password", "The password has fewer than 8 characters.", "Three or four words are good.");
         }
         if (password.getBytes(StandardCharsets.UTF_8).length > 72) {
             throw Refusal.of("password", "The password is longer than 72 bytes.", "Shorten it a little.");
         }
-        return work.hash(password);
+        return password;
     }
 }

@@ -38,7 +38,7 @@ class SecurityConfig {
                         a -> a.requestMatchers(HttpMethod.GET, "/api/session", "/api/health", "/api/openapi.json")
                                 .permitAll()
                                 // Answered for by the secret word in its address.
-                                .requestMatchers(HttpMethod.GET, "/api/calendar/*")
+                                .requestMatchers(HttpMethod.GET, "/api/calendar/*", "/api/shared/*")
                                 .permitAll()
                                 .requestMatchers(HttpMethod.POST, "/api/session", "/api/collectors")
                                 .permitAll()

@@ -69,7 +69,7 @@ class WebConfig implements WebMvcConfigurer {
     public void addViewControllers(ViewControllerRegistry registry) {
         registry.addViewController("/").setViewName("forward:/index.html");
         registry.addViewController(
-                        "/{room:^(?!api$|assets$|error$|index\\.html$|icon\\.svg$|sw\\.js$|parts\\.json$|manifest\\.webmanifest$).*$}/{*rest}")
+                        "/{room:^(?!api$|s$|assets$|error$|index\\.html$|icon\\.svg$|sw\\.js$|parts\\.json$|manifest\\.webmanifest$).*$}/{*rest}")
                 .setViewName("forward:/index.html");
     }
 

@@ -1,6 +1,7 @@
 package molvet.server.sharing;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.HashMap;
@@ -16,6 +17,8 @@ import molvet.core.pigment.Trait;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.server.platform.Collector;
+import org.joda.money.CurrencyUnit;
+import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 
@@ -120,7 +123,7 @@ public class CollectionTable {
                                                 h.volume().stripTrailingZeros().toPlainString()),
                                 h.leftPercent(),
                                 words(h.state()),
-                                h.price() == null ? "" : h.price(),
+                                h.price() == null ? "" : price(h.price(), h.currency()),
                                 h.currency() == null ? "" : h.currency(),
                                 h.cameOn() == null ? "" : h.cameOn().toString(),
                                 h.cameFrom(),
@@ -141,6 +144,12 @@ public class CollectionTable {
             row.add(d == null ? "" : Math.round(d * 100) / 100.0);
         }
         return row;
+    }
+
+    /** To as many decimals as the currency has. */
+    static BigDecimal price(BigDecimal price, @Nullable String currency) {
+        return Money.of(CurrencyUnit.of(currency == null ? "EUR" : currency), price, RoundingMode.HALF_UP)
+                .getAmount();
     }
 
     private static String words(String kept) {

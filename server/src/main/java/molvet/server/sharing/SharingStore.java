@@ -2,7 +2,9 @@ package molvet.server.sharing;
 
 import java.math.BigDecimal;
 import java.time.LocalDate;
+import java.time.LocalDateTime;
 import java.util.List;
+import java.util.Optional;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -100,5 +102,139 @@ class SharingStore {
                 .param(me.id())
                 .query(KeeperRow.class)
                 .list();
+    }
+
+    // ---- what is shared ---------------------------------------------------------------------------------------------
+
+    /** A thing by its name, if it is the collector’s own. */
+    record Thing(String title) {}
+
+    Optional<Thing> chart(Collector me, long id) {
+        return thing("select if(title = '', concat('Chart C-', lpad(number, 4, '0')), title) title from chart", me, id);
+    }
+
+    Optional<Thing> palette(Collector me, long id) {
+        return thing("select name title from palette", me, id);
+    }
+
+    Optional<Thing> keeper(Collector me, long id) {
+        return thing(
+                "select if(name = '', concat(upper(left(kind, 1)), lower(substring(kind, 2)), ' ', number), name) title from keeper",
+                me,
+                id);
+    }
+
+    Optional<Thing> paint(Collector me, long id) {
+        return thing("select name title from paint", me, id);
+    }
+
+    private Optional<Thing> thing(String select, Collector me, long id) {
+        return db.sql(select + " where collector_id = ? and id = ?")
+                .params(me.id(), id)
+                .query(Thing.class)
+                .optional();
+    }
+
+    /** A paint in its place, from 1. */
+    record InPlace(long paintId, int at) {}
+
+    List<InPlace> onChart(Collector me, long chart) {
+        return db.sql("""
+                select paint_id, min(position) + 1 at from chart_cell
+                where collector_id = ? and chart_id = ? and paint_id is not null group by paint_id order by 2
+                """).params(me.id(), chart).query(InPlace.class).list();
+    }
+
+    List<InPlace> inPalette(Collector me, long palette) {
+        return db.sql("""
+                select w.paint_id, w.well + 1 at from palette_well w join palette_version v on v.id = w.palette_version_id
+                where w.collector_id = :me and v.palette_id = :palette and w.paint_id is not null
+                    and v.number = (select max(x.number) from palette_version x where x.palette_id = :palette)
+                order by w.well
+                """)
+                .param("me", me.id())
+                .param("palette", palette)
+                .query(InPlace.class)
+                .list();
+    }
+
+    List<InPlace> inKeeper(Collector me, long keeper) {
+        return db.sql("""
+                select paint_id, position at from swatch
+                where collector_id = ? and keeper_id = ? and position is not null order by position
+                """).params(me.id(), keeper).query(InPlace.class).list();
+    }
+
+    record Told(
+            String note,
+            @Nullable BigDecimal price,
+            @Nullable String currency) {}
+
+    /** Note and newest price of a paint. */
+    Told told(Collector me, long paint) {
+        return db.sql("""
+                select p.note, h.price, h.currency
+                from paint p left join holding h on h.id = (select x.id from holding x
+                    where x.paint_id = p.id and x.collector_id = p.collector_id and x.price is not null
+                    order by x.came_on desc, x.id desc limit 1)
+                where p.collector_id = ? and p.id = ?
+                """).params(me.id(), paint).query(Told.class).single();
+    }
+
+    record ShareRow(
+            long id,
+            long collectorId,
+            String kind,
+            String title,
+            @Nullable Long ofId,
+            String find,
+            String hide,
+            LocalDate until,
+            @Nullable String shown,
+            LocalDateTime createdAt,
+            int looks) {}
+
+    private static final String SHARE = """
+            select s.id, s.collector_id, s.kind, s.title, s.of_id, s.find, s.hide, s.until, s.shown, s.created_at,
+                   (select coalesce(sum(l.looks), 0) from share_look l where l.share_id = s.id) looks
+            from share s
+            """;
+
+    List<ShareRow> shares(Collector me) {
+        return db.sql(SHARE + " where s.collector_id = ? order by s.id desc limit 500")
+                .param(me.id())
+                .query(ShareRow.class)
+                .list();
+    }
+
+    Optional<ShareRow> share(Collector me, long id) {
+        return db.sql(SHARE + " where s.collector_id = ? and s.id = ?")
+                .params(me.id(), id)
+                .query(ShareRow.class)
+                .optional();
+    }
+
+    /** Whosever it is: the word is what opens it. */
+    Optional<ShareRow> shared(String wordHash) {
+        return db.sql(SHARE + " where s.word_hash = ?")
+                .param(wordHash)
+                .query(ShareRow.class)
+                .optional();
+    }
+
+    record LookRow(LocalDate day, int looks) {}
+
+    List<LookRow> looks(Collector me, long share) {
+        return db.sql("select day, looks from share_look where collector_id = ? and share_id = ? order by day")
+                .params(me.id(), share)
+                .query(LookRow.class)
+                .list();
+    }
+
+    void looked(ShareRow share, LocalDate day) {
+        db.sql("""
+                insert into share_look (collector_id, share_id, day, looks) values (?, ?, ?, 1)
+                on duplicate key update looks = looks + 1
+                """).params(share.collectorId(), share.id(), day).update();
     }
 }

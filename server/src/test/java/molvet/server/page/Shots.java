@@ -10,6 +10,16 @@ import org.openqa.selenium.By;
 /** The pictures in docs/screenshots, made from the demo collection. Run by {@code ./molvet shots}. */
 @Tag("shots")
 class Shots {
+    private static final String LIST = """
+            Farbname;Hersteller;Pigmente;Größe;Preis;gekauft am;gekauft bei;Musterkarte;Bewertung
+            Abendrose;Pellworth;PB19;10 ml;ca. 8;5.5.2023;;R7 1;5/5
+            Heiderose;Pellworth;PB19;halber Napf;7,80 €;5.5.2023;;R7 2;4/5
+            Möwengrau;Kelpwik;PB29, PBr7;15 ml Tube;9,80 €;12.3.2024;Hafenladen;R7 3;3/5
+            Tangblau;Kelpwick;PB15:3;15 ml Tube;9,80 €;12.3.2024;Hafenladen;Ring 7 Karte 4;
+            Tangblau;Kelpwick;PB15:3;halber Napf;4,20 €;1.4.2024;;;
+            Tern Grey;Pellworth;PB29, PBr7;15 ml Tube;8,20 €;;;;
+            """;
+
     @Test
     void takeThemAll() {
         DemoCollection demo = RunningMolvet.context().getBean(DemoCollection.class);
@@ -80,10 +90,11 @@ class Shots {
             b.follow(By.xpath("//a[contains(., 'The field tin')]"));
             b.seeText("Of the last");
             b.picture(dir.resolve("palette.png"));
-            b.open("/palettes");
-            b.follow(By.xpath("//a[contains(., 'Porcelain wheel')]"));
-            b.seeText("stand in for each other");
-            b.picture(dir.resolve("wheel.png"));
+            b.open("/import");
+            b.type("Or paste the rows, with their headings", LIST);
+            b.press("Look through it");
+            b.seeText("to look at");
+            b.picture(dir.resolve("import.png"));
             b.open("/mixing");
             b.type("Begin with a paint", "Deep Shelter Blue");
             b.follow(By.xpath("//li//button[contains(., 'Deep Shelter Blue')]"));

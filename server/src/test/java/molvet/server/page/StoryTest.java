@@ -539,6 +539,38 @@ class StoryTest {
     }
 
     @Test
+    void aListOfOnesOwnIsPastedMendedBroughtInAndOnePaintOfItShared() {
+        Api me = fresh();
+        browser.open("/import");
+        browser.type(
+                "Or paste the rows, with their headings",
+                "Farbname;Hersteller;Pigmente;Preis;Musterkarte\nAbendrose;Pellworth;PB19;9,80;R1 1\nHeiderose;Pellworth;PB19;ca. 8;R1 2");
+        browser.press("Look through it");
+        browser.seeText("2 new paints, 2 holdings, 2 to look at");
+        browser.press("Mend, all 2 alike");
+        browser.seeText("2 new paints, 2 holdings, 1 to look at");
+        browser.press("Bring in 2 rows");
+        browser.seeText("Brought in a list: 2 new paints, 2 holdings.");
+        assertThat(me.find("PV19").json().get("total").asInt()).isEqualTo(2);
+        browser.open("/collection?find=Abendrose");
+        browser.follow(By.xpath("//a[contains(., 'Abendrose')]"));
+        browser.press("Share");
+        browser.press("Make the address");
+        browser.seeText("This address is told once");
+        String address = browser.field("Address").getAttribute("value");
+        browser.open(address.substring(address.indexOf("/s/")));
+        browser.seeText("A paint, as of");
+        assertThat(browser.text()).contains("Abendrose", "PV19").doesNotContain("9.80", "R1·1", "Collection");
+        assertThat(browser.seriousFaults()).isEmpty();
+        browser.open("/shared");
+        browser.seeText("looked at once");
+        browser.press("Take back");
+        browser.seeText("Nothing is shared.");
+        browser.open(address.substring(address.indexOf("/s/")));
+        browser.seeText("Nothing here");
+    }
+
+    @Test
     void theViewIsInTheAddressSoThatBackAndLinksWork() {
         signIn(LoadedDemo.EMAIL, LoadedDemo.PASSWORD);
         browser.open("/collection?find=pb29+single&order=name");

@@ -35,10 +35,17 @@ import tools.jackson.databind.JsonNode;
 class EveryOperationTest {
     private static final Pattern VARIABLE = Pattern.compile("\\{([a-z_]+)}");
     private static final List<String> OPEN = List.of(
-            "get /api/session", "post /api/session", "delete /api/session", "post /api/collectors", "get /api/health");
+            "get /api/session",
+            "post /api/session",
+            "delete /api/session",
+            "post /api/collectors",
+            "get /api/health",
+            // Opened by the word in its address.
+            "get /api/shared/{word}");
     private static final String SECRET = "Alraune Secret Lilac";
     /** Ids that are not called after the table they point into; nothing: what is of this type and no id. */
     private static final Map<String, String> POINTS = Map.of(
+            "NewShare.id", "chart",
             "MergeAsked.from", "keeper",
             "Merge.into", "paint",
             "NewChart.stock", "paper",
