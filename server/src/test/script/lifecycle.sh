@@ -143,4 +143,20 @@ killed "$(took ./molvet backup "$MOLVET_HOME/b.molvet" --demo)" backup "$MOLVET_
 killed "$(took ./molvet restore "$MOLVET_HOME/a.molvet" --demo)" restore "$MOLVET_HOME/a.molvet" --demo
 killed "$(took start)" demo
 killed 1.5 stop
-echo "start, kill, stop, backup and restore hold"
+
+# A forgotten password is set anew while nothing runs and while it runs; no other opens the account then.
+opens() {
+  curl -s -o /dev/null -w '%{http_code}' -X POST -H 'Content-Type: application/json' \
+    -d "{\"email\":\"demo@molvet.example\",\"password\":\"$1\"}" "http://127.0.0.1:$MOLVET_PORT/api/session"
+}
+echo "three new words" | ./molvet password Demo@molvet.example --demo > "$LOG" 2>&1 || fail "password while nothing runs"
+[ -z "$(ours)" ] || fail "password left something running: $(ours)"
+start
+[ "$(opens 'three new words') $(opens molvet-demo)" = "200 401" ] || fail "the new password is not the one that opens"
+echo "four newer words now" | ./molvet password demo@molvet.example --demo >> "$LOG" 2>&1 || fail "password while it runs"
+[ "$(opens 'four newer words now') $(opens 'three new words')" = "200 401" ] || fail "the newer password is not the one that opens"
+[ "$(sql -e "select count(*) from \`$(name)\`.SPRING_SESSION")" = 1 ] || fail "sessions outlived the password"
+echo short | ./molvet password demo@molvet.example --demo >> "$LOG" 2>&1 && fail "a short password was taken"
+echo "three new words" | ./molvet password "x' or '1'='1" --demo >> "$LOG" 2>&1 && fail "a password for nobody"
+./molvet stop > /dev/null
+echo "start, kill, stop, backup, restore and password hold"
