@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|charts|palette|mixing|reading|fuzz]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -124,6 +124,10 @@ choosing() {
   limited java $JAVA_FLAGS -cp "$CP" molvet.bench.RedundancyBench 2>"$OUT/choosing.log"
 }
 
+lists() {
+  limited java $JAVA_FLAGS -cp "$CP" molvet.bench.ListBench 2>"$OUT/lists.log"
+}
+
 scroll() {
   up
   limited java -cp "$CP" molvet.bench.ScrollBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/scroll.log"
@@ -179,7 +183,7 @@ if [ "$PART" = fuzz ]; then
   exit
 fi
 
-for part in colours start find choosing scroll arrivals charts palette mixing reading; do
+for part in colours start find choosing scroll arrivals lists charts palette mixing reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -193,6 +197,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find choosing scroll arrivals charts palette mixing reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find choosing scroll arrivals lists charts palette mixing reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
 } >"$RESULTS/benchmarks.md"
 cat "$RESULTS/benchmarks.md"

@@ -216,7 +216,8 @@ function Becomes({ preview: p, mend, setMend }: Part) {
       <div className="flex flex-wrap gap-5 mt-3 items-center">
         {p.unformed > 0 && (
           <label className="flex gap-2 items-center">
-            {counted(p.unformed, "row names", "rows name")} no form: they are
+            {counted(p.unformed, "row names", "rows name")} no form, and {p.unformed === 1 ? "is" : "are"}{" "}
+            taken as
             <select
               className="select select-sm w-44"
               value={mend.form}

@@ -120,7 +120,14 @@ final class CellWords {
 
     private static final Pattern WORD = Pattern.compile("\\p{L}+");
 
+    /** Longer cells are sentences: none of this is looked for in them, nor may one keep a pattern busy. */
+    private static final int LONGEST = 80;
+
     private CellWords() {}
+
+    static boolean isShort(String cell) {
+        return cell.length() <= LONGEST;
+    }
 
     private static Map<String, String> placeWords() {
         Map<String, String> all = new LinkedHashMap<>();
@@ -136,6 +143,7 @@ final class CellWords {
 
     /** A place as people write it, in any of the languages. */
     static Optional<PlaceCode> place(String cell) {
+        if (!isShort(cell)) return Optional.empty();
         Optional<PlaceCode> own = PlaceCode.parse(cell);
         if (own.isPresent()) return own;
         return PlaceCode.parse(WORD.matcher(cell)
@@ -205,6 +213,7 @@ final class CellWords {
 
     /** A form named anywhere in a cell, such as “15 ml tube”. */
     static Optional<HoldingForm> form(String cell) {
+        if (!isShort(cell)) return Optional.empty();
         String padded = " " + Words.folded(cell.replace("½", "1 2 ")) + " ";
         return FORMS.entrySet().stream()
                 .filter(e -> padded.contains(" " + e.getKey() + " "))
@@ -214,6 +223,7 @@ final class CellWords {
 
     /** A volume named anywhere in a cell; a bare number is millilitres where the column says so. */
     static Optional<Volume> volume(String cell, boolean bare) {
+        if (!isShort(cell)) return Optional.empty();
         Matcher m = AMOUNT.matcher(cell);
         try {
             if (m.find()) return Optional.of(Volume.parse(m.group()));
@@ -227,12 +237,14 @@ final class CellWords {
 
     /** Whether a cell says nothing but a form and a volume. */
     static boolean isFormOrVolume(String cell) {
+        if (!isShort(cell)) return false;
         String rest = AMOUNT.matcher(cell).replaceAll(" ");
         return form(rest).isPresent() || Words.folded(rest).isEmpty();
     }
 
     /** How much is left, in per cent. */
     static OptionalInt left(String cell) {
+        if (!isShort(cell)) return OptionalInt.empty();
         String folded = Words.folded(cell);
         Integer word = SHARES.get(folded);
         if (word != null) return OptionalInt.of(word);
@@ -266,6 +278,7 @@ final class CellWords {
 
     /** A step of liking: words, stars, or a number of five (five is loved, three and four liked, less is not). */
     static Optional<String> liking(String cell) {
+        if (!isShort(cell)) return Optional.empty();
         String word = LIKED.get(Words.folded(cell));
         if (word != null) return Optional.of(word);
         String text = cell.strip();
@@ -283,6 +296,7 @@ final class CellWords {
     }
 
     static OptionalInt count(String cell) {
+        if (!isShort(cell)) return OptionalInt.empty();
         Matcher m = COUNT.matcher(cell.strip().toLowerCase(java.util.Locale.ROOT));
         if (!m.matches()) return OptionalInt.empty();
         int n = Integer.parseInt(m.group(1));

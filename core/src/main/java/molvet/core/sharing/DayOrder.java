@@ -28,6 +28,8 @@ public enum DayOrder {
     /** By their first letters, in six languages; common practice, no published source. */
     private static final Map<String, Integer> MONTHS = months();
 
+    private static final int LONGEST = 40;
+
     private final String example;
     private final int day;
     private final int month;
@@ -74,8 +76,9 @@ public enum DayOrder {
      * written in full, or with two digits after the turn of the century.
      */
     public static List<DayOrder> possible(List<String> cells) {
-        List<String> numbers =
-                cells.stream().filter(c -> NUMBERS.matcher(c.strip()).matches()).toList();
+        List<String> numbers = cells.stream()
+                .filter(c -> c.length() <= LONGEST && NUMBERS.matcher(c.strip()).matches())
+                .toList();
         // Points part day from month, never month from day (common practice, no published source).
         boolean pointed = !numbers.isEmpty() && numbers.stream().allMatch(c -> c.indexOf('.') > 0);
         List<DayOrder> asked = Arrays.stream(values())
@@ -96,6 +99,7 @@ public enum DayOrder {
 
     /** A day; of a month or a year alone its first. Empty for what is none. */
     public Optional<LocalDate> day(String cell) {
+        if (cell.length() > LONGEST) return Optional.empty();
         String text = cell.strip();
         if (YEAR_ONLY.matcher(text).matches()) return Optional.of(LocalDate.of(Integer.parseInt(text), 1, 1));
         Matcher m = MONTH_ONLY.matcher(text);

@@ -31,6 +31,8 @@ import org.joda.money.Money;
 public final class Incoming {
     /** A maker’s name that stands so often in a list is no slip. */
     private static final int NO_SLIP = 3;
+    /** Slips are looked for among so many names; where there are more, being near to one says little. */
+    private static final int MOST_COMPARED = 500;
 
     public enum Kind {
         NEW,
@@ -258,7 +260,10 @@ public final class Incoming {
     private void slips(OwnRow row, Optional<Known> known, List<OwnList.Doubt> doubts) {
         if (known.isPresent() || isNew(row)) return;
         String maker = Words.folded(row.maker());
-        boolean rare = !maker.isEmpty() && !usualMakers.contains(maker) && makers.getOrDefault(maker, 0L) < NO_SLIP;
+        boolean rare = usualMakers.size() <= MOST_COMPARED
+                && !maker.isEmpty()
+                && !usualMakers.contains(maker)
+                && makers.getOrDefault(maker, 0L) < NO_SLIP;
         if (rare) {
             Spelling.nearest(maker, usualMakers)
                     .map(makersAsWritten::get)
@@ -270,7 +275,7 @@ public final class Incoming {
                 .map(f -> byRecipe.get(maker + "|" + f))
                 .filter(Objects::nonNull)
                 .ifPresent(names -> {
-                    if (names.containsKey(name)) return;
+                    if (names.containsKey(name) || names.size() > MOST_COMPARED) return;
                     Spelling.nearest(name, names.keySet())
                             .map(n -> names.get(n).get(0))
                             .ifPresent(k -> doubt(

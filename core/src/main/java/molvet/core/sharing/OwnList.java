@@ -250,8 +250,11 @@ public final class OwnList {
             if (most(full, v -> CellWords.place(v).isPresent())) return Optional.of(ListColumn.PLACE);
             if (most(full, v -> CellWords.volume(v, false).isPresent())) return Optional.of(ListColumn.VOLUME);
             if (most(full, v -> CellWords.form(v).isPresent() && v.length() < 24)) return Optional.of(ListColumn.FORM);
-            if (most(full, v -> v.matches(".*[€£$].*") && MONEY.matcher(v).matches()))
-                return Optional.of(ListColumn.PRICE);
+            if (most(
+                    full,
+                    v -> CellWords.isShort(v)
+                            && v.matches(".*[€£$].*")
+                            && MONEY.matcher(v).matches())) return Optional.of(ListColumn.PRICE);
             if (most(
                     full,
                     v -> v.matches(".*\\d{4}.*")
@@ -569,6 +572,7 @@ public final class OwnList {
                                 ListColumn.SERIES,
                                 cell(ListColumn.SERIES),
                                 t -> {
+                                    if (!CellWords.isShort(t)) return Optional.empty();
                                     Matcher m = SERIES.matcher(t);
                                     return m.matches() && Integer.parseInt(m.group(1)) > 0
                                             ? Optional.of(Integer.parseInt(m.group(1)))
@@ -642,6 +646,7 @@ public final class OwnList {
             }
 
             private Optional<Money> money(String text) {
+                if (!CellWords.isShort(text)) return Optional.empty();
                 Matcher m = MONEY.matcher(text);
                 if (!m.matches()) return Optional.empty();
                 String sign =

@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
 import java.time.LocalDate;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
@@ -282,5 +283,22 @@ class OwnListTest {
         OwnList.Read read = read("Name | Price | Price", "Tide | 8,20 | 9,80");
         assertThat(read.columns()).containsExactly(ListColumn.NAME, ListColumn.PRICE, ListColumn.IGNORED);
         assertThat(read.becauses().get(2)).isEqualTo("a second column headed like it");
+    }
+
+    /** Cells made to keep a pattern busy for hours; what is tested is that it ends. */
+    @Test
+    void longCellsOfBlanksAndDigitsAreReadAsWords() {
+        String blanks = "1" + " ".repeat(3900) + "x";
+        String digits = "1".repeat(3900) + "x";
+        List<List<String>> cells =
+                new ArrayList<>(table("Name | Price | Date | Where | Size | Left | Qty | Rating | Series"));
+        for (int i = 0; i < 100; i++) {
+            String c = i % 2 == 0 ? blanks : digits;
+            cells.add(List.of("Tide " + i, c, c, c, c, c, c, c, c));
+        }
+        OwnList.Read read = LISTS.read(cells, OwnList.Mending.NONE);
+        assertThat(read.rows())
+                .hasSize(100)
+                .allMatch(r -> r.price().isEmpty() && r.cameOn().isEmpty());
     }
 }

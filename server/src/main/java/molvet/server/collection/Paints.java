@@ -293,46 +293,21 @@ public class Paints {
         acts.act(me, () -> "Deleted " + p.name() + " (" + p.number() + ")", () -> rows.remove(me, "paint", id));
     }
 
-    /** An observation at a sitting. Part of the act under way. */
-    public long noted(Collector me, long paint, EyeTrait trait, String step, long chart) {
-        return rows.add(
-                me,
-                "observation",
-                Map.of(
-                        "paint_id",
-                        paint,
-                        "trait",
-                        trait,
-                        "value",
-                        trait.step(step),
-                        "source",
-                        PaperWord.Source.EYE,
-                        "seen_on",
-                        LocalDate.now(clock),
-                        "created_at",
-                        clock.instant(),
-                        "chart_id",
-                        chart));
-    }
-
-    /** What the eye says of a paint, today. Part of the act under way. */
-    public void seen(Collector me, long paint, EyeTrait trait, String step) {
-        rows.add(
-                me,
-                "observation",
-                Map.of(
-                        "paint_id",
-                        paint,
-                        "trait",
-                        trait,
-                        "value",
-                        trait.step(step),
-                        "source",
-                        PaperWord.Source.EYE,
-                        "seen_on",
-                        LocalDate.now(clock),
-                        "created_at",
-                        clock.instant()));
+    /**
+     * What the eye says of a paint, today. Part of the act under way.
+     *
+     * @param chart the sitting it was said at, if any
+     */
+    public long noted(Collector me, long paint, EyeTrait trait, String step, @Nullable Long chart) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("paint_id", paint);
+        row.put("trait", trait);
+        row.put("value", trait.step(step));
+        row.put("source", PaperWord.Source.EYE);
+        row.put("seen_on", LocalDate.now(clock));
+        row.put("created_at", clock.instant());
+        row.put("chart_id", chart);
+        return rows.add(me, "observation", row);
     }
 
     /** Takes back what was said at a sitting. Part of the act under way. */

@@ -16,6 +16,7 @@ import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
+import molvet.server.collection.PaintStore;
 import molvet.server.platform.Collector;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
@@ -67,8 +68,8 @@ public class CollectionTable {
 
     /** Texts and numbers, as wide as {@link #HEAD}; a paint that nothing is held of has one row. */
     public List<List<Object>> rows(Collector me) {
-        Map<Long, List<SharingStore.HoldingRow>> holdings =
-                store.holdings(me).stream().collect(Collectors.groupingBy(SharingStore.HoldingRow::paintId));
+        Map<Long, List<PaintStore.HoldingRow>> holdings =
+                store.holdings(me).stream().collect(Collectors.groupingBy(PaintStore.HoldingRow::paintId));
         Map<Long, Map<String, String>> seen = seen(store, me);
         Map<Long, String> places = store.placed(me).stream()
                 .collect(Collectors.groupingBy(
@@ -80,10 +81,10 @@ public class CollectionTable {
                                 Collectors.joining("; "))));
         List<List<Object>> rows = new ArrayList<>();
         for (SharingStore.PaintRow p : store.paints(me)) {
-            List<SharingStore.HoldingRow> of = holdings.getOrDefault(p.id(), List.of());
+            List<PaintStore.HoldingRow> of = holdings.getOrDefault(p.id(), List.of());
             if (of.isEmpty())
                 rows.add(row(p, null, places.getOrDefault(p.id(), ""), seen.getOrDefault(p.id(), Map.of())));
-            for (SharingStore.HoldingRow h : of) {
+            for (PaintStore.HoldingRow h : of) {
                 rows.add(row(p, h, places.getOrDefault(p.id(), ""), seen.getOrDefault(p.id(), Map.of())));
             }
         }
@@ -100,7 +101,7 @@ public class CollectionTable {
     }
 
     private static List<Object> row(
-            SharingStore.PaintRow p, SharingStore.@Nullable HoldingRow h, String places, Map<String, String> seen) {
+            SharingStore.PaintRow p, PaintStore.@Nullable HoldingRow h, String places, Map<String, String> seen) {
         List<Object> row = new ArrayList<>(List.of(
                 new Accession(p.accession()).toString(),
                 p.name(),

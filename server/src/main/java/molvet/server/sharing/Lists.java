@@ -238,7 +238,7 @@ public class Lists {
         if (b.known().isPresent() || b.sameAsRow().isPresent()) addNote(me, paint, note(b));
         for (int i = 0; i < b.more(); i++) paints.hold(me, paint, holding(row));
         b.places().forEach(p -> shelf.paintedAt(me, paint, p));
-        b.seen().forEach((trait, step) -> paints.seen(me, paint, trait, step));
+        b.seen().forEach((trait, step) -> paints.noted(me, paint, trait, step, null));
     }
 
     /** What the row says that has no place of its own, those places of its swatches among it that are not free. */
@@ -303,7 +303,7 @@ public class Lists {
     private List<Incoming.Known> known(Collector me) {
         Map<Long, List<Incoming.KnownHolding>> holdings = store.holdings(me).stream()
                 .collect(Collectors.groupingBy(
-                        SharingStore.HoldingRow::paintId, Collectors.mapping(Lists::holding, Collectors.toList())));
+                        PaintStore.HoldingRow::paintId, Collectors.mapping(Lists::holding, Collectors.toList())));
         Map<Long, Set<PlaceCode>> places = new HashMap<>();
         store.placed(me)
                 .forEach(p -> places.computeIfAbsent(p.paintId(), k -> new HashSet<>())
@@ -328,7 +328,7 @@ public class Lists {
         return all;
     }
 
-    private static Incoming.KnownHolding holding(SharingStore.HoldingRow h) {
+    private static Incoming.KnownHolding holding(PaintStore.HoldingRow h) {
         return new Incoming.KnownHolding(
                 HoldingForm.valueOf(h.form()),
                 Optional.ofNullable(h.volume()),

@@ -5,6 +5,7 @@ import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.util.List;
 import java.util.Optional;
+import molvet.server.collection.PaintStore;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -55,24 +56,12 @@ class SharingStore {
                 """).param(me.id()).query(PaintRow.class).list();
     }
 
-    record HoldingRow(
-            long paintId,
-            String form,
-            @Nullable BigDecimal volume,
-            int leftPercent,
-            String state,
-            String keptWhere,
-            String cameFrom,
-            @Nullable LocalDate cameOn,
-            @Nullable BigDecimal price,
-            @Nullable String currency,
-            String note) {}
-
-    List<HoldingRow> holdings(Collector me) {
+    List<PaintStore.HoldingRow> holdings(Collector me) {
         return db.sql("""
-                select paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note
+                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
+                       version
                 from holding where collector_id = ? order by paint_id, id
-                """).param(me.id()).query(HoldingRow.class).list();
+                """).param(me.id()).query(PaintStore.HoldingRow.class).list();
     }
 
     record SeenRow(long paintId, String trait, String value) {}
