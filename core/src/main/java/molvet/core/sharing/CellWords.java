@@ -18,7 +18,7 @@ import molvet.core.shelf.PlaceCode;
 
 /** What people write in the cells of their lists, in six languages; common practice, no published source. */
 final class CellWords {
-    /** Longer phrases first: a half pan is no pan. */
+    /** Between blanks, longer phrases first: a half pan is no pan. */
     private static final Map<String, HoldingForm> FORMS = forms();
 
     private static final Map<String, HoldingState> STATES = Map.ofEntries(
@@ -208,7 +208,7 @@ final class CellWords {
     }
 
     private static void put(Map<String, HoldingForm> all, HoldingForm form, String... words) {
-        for (String w : words) all.put(Words.folded(w), form);
+        for (String w : words) all.put(" " + Words.folded(w) + " ", form);
     }
 
     /** A form named anywhere in a cell, such as “15 ml tube”. */
@@ -216,7 +216,7 @@ final class CellWords {
         if (!isShort(cell)) return Optional.empty();
         String padded = " " + Words.folded(cell.replace("½", "1 2 ")) + " ";
         return FORMS.entrySet().stream()
-                .filter(e -> padded.contains(" " + e.getKey() + " "))
+                .filter(e -> padded.contains(e.getKey()))
                 .map(Map.Entry::getValue)
                 .findFirst();
     }

@@ -142,9 +142,10 @@ public final class Incoming {
             byNumber.put(k.accession, k);
             k.recipe
                     .fingerprint()
-                    .ifPresent(f -> byRecipe.computeIfAbsent(Words.folded(k.maker) + "|" + f, x -> new HashMap<>())
-                            .computeIfAbsent(name, x -> new ArrayList<>())
-                            .add(k));
+                    .ifPresent(
+                            f -> byRecipe.computeIfAbsent(alike(Words.folded(k.maker), f, name), x -> new HashMap<>())
+                                    .computeIfAbsent(name, x -> new ArrayList<>())
+                                    .add(k));
             makersAsWritten.putIfAbsent(Words.folded(k.maker), k.maker);
         }
         read = list.doubts().stream().collect(Collectors.groupingBy(OwnList.Doubt::row));
@@ -156,6 +157,14 @@ public final class Incoming {
             if (n >= NO_SLIP) usualMakers.add(m);
         });
         usualMakers.remove("");
+    }
+
+    /** Paints whose names may be slips of each other: of one maker, one recipe, and with the same figures (No. 1 is no slip of No. 2). */
+    private static String alike(String maker, String fingerprint, String name) {
+        StringBuilder key =
+                new StringBuilder(maker).append('|').append(fingerprint).append('|');
+        name.chars().filter(Character::isDigit).forEach(key::appendCodePoint);
+        return key.toString();
     }
 
     /** @return one for each row that is taken, in order */
@@ -272,7 +281,7 @@ public final class Incoming {
         String name = Words.folded(row.name());
         row.recipe()
                 .fingerprint()
-                .map(f -> byRecipe.get(maker + "|" + f))
+                .map(f -> byRecipe.get(alike(maker, f, name)))
                 .filter(Objects::nonNull)
                 .ifPresent(names -> {
                     if (names.containsKey(name) || names.size() > MOST_COMPARED) return;

@@ -139,6 +139,8 @@ public final class OwnList {
         private final List<Doubt> found = new ArrayList<>();
         private final List<String> said = new ArrayList<>();
         private final Map<String, LabelReading> read = new HashMap<>();
+        private final Map<String, Optional<HoldingForm>> forms = new HashMap<>();
+        private final Map<String, Optional<LocalDate>> dates = new HashMap<>();
         private int heading;
         private DayOrder days = DayOrder.DAY_MONTH_YEAR;
         private String makerAbove = "";
@@ -337,7 +339,7 @@ public final class OwnList {
 
         private String at(int r, int c) {
             if (r >= cells.size()) return "";
-            Map<Integer, String> row = mending.cells.getOrDefault(r + 1, Map.of());
+            Map<Integer, String> row = mending.cells.isEmpty() ? Map.of() : mending.cells.getOrDefault(r + 1, Map.of());
             List<String> all = cells.get(r);
             String text = row.containsKey(c) ? row.get(c) : c < all.size() ? all.get(c) : "";
             if (text == null) return "";
@@ -353,7 +355,9 @@ public final class OwnList {
         }
 
         private long filled(int r) {
-            return IntStream.range(0, width).filter(c -> !at(r, c).isEmpty()).count();
+            long filled = 0;
+            for (int c = 0; c < width; c++) if (!at(r, c).isEmpty()) filled++;
+            return filled;
         }
 
         private Optional<OwnRow> row(int r) {
@@ -592,8 +596,8 @@ public final class OwnList {
 
             private Optional<HoldingForm> form(boolean wished) {
                 String text = cell(ListColumn.FORM);
-                Optional<HoldingForm> named = CellWords.form(text);
-                if (named.isEmpty()) named = CellWords.form(cell(ListColumn.VOLUME));
+                Optional<HoldingForm> named = forms.computeIfAbsent(text, CellWords::form);
+                if (named.isEmpty()) named = forms.computeIfAbsent(cell(ListColumn.VOLUME), CellWords::form);
                 if (!text.isEmpty()
                         && named.isEmpty()
                         && CellWords.volume(text, false).isEmpty()) {
@@ -661,7 +665,11 @@ public final class OwnList {
             }
 
             private Optional<LocalDate> day() {
-                return understood(ListColumn.BOUGHT_ON, cell(ListColumn.BOUGHT_ON), days::day, "a day", "");
+                return understood(ListColumn.BOUGHT_ON, cell(ListColumn.BOUGHT_ON), this::dated, "a day", "");
+            }
+
+            private Optional<LocalDate> dated(String text) {
+                return dates.computeIfAbsent(text, days::day);
             }
 
             private String from() {

@@ -108,6 +108,14 @@ class IncomingTest {
                         .flatMap(b -> b.doubts().stream())
                         .toList();
         assertThat(doubts).extracting(OwnList.Doubt::mend).containsExactly("Kelpwick", "Slipway Blue");
+        // Numbers tell names apart, however near they look.
+        List<Incoming.Known> numbered = List.of(known(3, "Tide No 1", "Kelpwick", "PB29"));
+        assertThat(Incoming.of(
+                        OwnListTest.read("Name | Maker | Pigments", "Tide No 2 | Kelpwick | PB29"),
+                        numbered,
+                        SHELF,
+                        Incoming.Choices.NONE))
+                .allMatch(b -> b.kind() == Incoming.Kind.NEW);
         // A maker that stands there often is no slip.
         assertThat(of("Name | Maker", "A One | Kelpwik", "B Two | Kelpwik", "C Three | Kelpwik"))
                 .allMatch(b -> b.doubts().isEmpty());
