@@ -72,7 +72,8 @@ public final class Incoming {
             Recipe recipe,
             List<KnownHolding> holdings,
             Set<PlaceCode> places,
-            Map<EyeTrait, Set<String>> seen) {}
+            Map<EyeTrait, Set<String>> seen,
+            String note) {}
 
     /** What is at a place: whose swatch, in words. */
     public record Shelved(Map<PlaceCode, String> holders, Map<PlaceCode.KeeperCode, Keeper> keepers) {}
@@ -91,8 +92,9 @@ public final class Incoming {
      * @param known the paint it is; empty for a new one
      * @param sameAsRow of a new paint that stands in an earlier row too: that row
      * @param more holdings that are added
-     * @param places where swatches are filed; {@code taken} places that are not free, so that they are noted only
+     * @param places where swatches are filed
      * @param seen what is noted of it
+     * @param noted what goes into the paint’s note, line by line: what has no place of its own, and what is not taken over
      * @param notes in sentences; {@code doubts} what is to be looked at
      */
     public record Becoming(
@@ -102,13 +104,17 @@ public final class Incoming {
             Optional<Integer> sameAsRow,
             int more,
             List<PlaceCode> places,
-            List<PlaceCode> taken,
             Map<EyeTrait, String> seen,
+            List<String> noted,
             List<String> notes,
             List<OwnList.Doubt> doubts) {
         /** Whether taking it changes anything. */
         public boolean changes() {
-            return known.isEmpty() && sameAsRow.isEmpty() || more > 0 || !places.isEmpty() || !seen.isEmpty();
+            return known.isEmpty() && sameAsRow.isEmpty()
+                    || more > 0
+                    || !places.isEmpty()
+                    || !seen.isEmpty()
+                    || known.isPresent() && !noted.isEmpty();
         }
     }
 
@@ -200,10 +206,22 @@ public final class Incoming {
                 above.map(OwnRow::row),
                 more,
                 places,
-                List.copyOf(taken),
                 seen,
+                noted(row, known, taken),
                 List.copyOf(notes),
                 List.copyOf(doubts));
+    }
+
+    /** What the paint’s note does not say yet. */
+    private static List<String> noted(OwnRow row, Optional<Known> known, List<PlaceCode> taken) {
+        List<String> lines = new ArrayList<>(row.note().lines().toList());
+        taken.forEach(p -> lines.add("Swatch: " + p));
+        if (known.filter(k -> k.recipe.isEmpty() && !row.recipe().isEmpty()).isPresent()) {
+            lines.add("Pigments: " + row.labelText());
+        }
+        Set<String> there =
+                known.map(k -> k.note.lines().collect(Collectors.toSet())).orElse(Set.of());
+        return lines.stream().filter(l -> !there.contains(l)).toList();
     }
 
     private boolean isNew(OwnRow row) {
@@ -254,7 +272,8 @@ public final class Incoming {
 
     private Optional<OwnRow> above(OwnRow row, Name name) {
         OwnRow numbered = row.accession().isEmpty() ? null : earlierNumbers.get(row.accession());
-        if (numbered != null) return Optional.of(numbered);
+        // A number alone is not trusted: what heads a column so may be anything.
+        if (numbered != null && Words.folded(numbered.name()).equals(name.name)) return Optional.of(numbered);
         return earlier.getOrDefault(name, List.of()).stream()
                 .filter(o -> row.accession().isEmpty() || o.accession().isEmpty())
                 .filter(o -> agree(row.recipe(), o.recipe()))

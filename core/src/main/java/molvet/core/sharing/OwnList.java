@@ -368,11 +368,11 @@ public final class OwnList {
                             && width > 2
                             && at(r, columns.indexOf(ListColumn.NAME)).isEmpty()
                     || isTitle(r, filled)) {
-                makerAbove = IntStream.range(0, width)
+                makerAbove = printable(IntStream.range(0, width)
                         .mapToObj(c -> at(r, c))
                         .filter(v -> !v.isEmpty())
                         .findFirst()
-                        .orElse("");
+                        .orElse(""));
                 boolean makers = !columns.contains(ListColumn.MAKER);
                 return out(
                         r,
@@ -392,6 +392,10 @@ public final class OwnList {
                     && width > 2
                     && !columns.contains(ListColumn.MAKER)
                     && columns.stream().filter(c -> c != ListColumn.IGNORED).count() > 2;
+        }
+
+        private static String printable(String text) {
+            return text.replaceAll("[\\p{Cc}\\p{Cf}&&[^\n]]", " ").strip();
         }
 
         private Optional<OwnRow> out(int r, int column, String why) {
@@ -455,10 +459,6 @@ public final class OwnList {
                     kept.add(heading(column) + ": " + printable(text));
                     return "";
                 }
-            }
-
-            private static String printable(String text) {
-                return text.replaceAll("[\\p{Cc}\\p{Cf}&&[^\n]]", " ").strip();
             }
 
             Optional<OwnRow> read() {
@@ -533,7 +533,9 @@ public final class OwnList {
             private String otherNames() {
                 List<String> all = new ArrayList<>();
                 for (int c = 0; c < width; c++) {
-                    if (columns.get(c) == ListColumn.OTHER_NAME && !at(r, c).isEmpty()) all.add(at(r, c));
+                    if (columns.get(c) == ListColumn.OTHER_NAME && !at(r, c).isEmpty()) {
+                        all.add(printable(at(r, c)).replace('\n', ' '));
+                    }
                 }
                 String joined = String.join(" / ", all);
                 return joined.length() > 400 ? joined.substring(0, 400) : joined;

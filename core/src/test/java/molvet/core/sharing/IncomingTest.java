@@ -30,7 +30,7 @@ class IncomingTest {
             Map.of(PlaceCode.of("R1 1").keeperCode(), new Keeper(KeeperKind.RING, 1, 0, 50)));
 
     private static Incoming.Known known(long id, String name, String maker, String code, Incoming.KnownHolding... has) {
-        return new Incoming.Known(id, "M-000" + id, name, maker, Recipe.of(code), List.of(has), Set.of(), Map.of());
+        return new Incoming.Known(id, "M-000" + id, name, maker, Recipe.of(code), List.of(has), Set.of(), Map.of(), "");
     }
 
     private static List<Incoming.Becoming> of(Incoming.Choices choices, String... lines) {
@@ -134,5 +134,38 @@ class IncomingTest {
         assertThat(all.get(0).doubts().get(0).message()).contains("At R1·1 is Tern Grey (M-0001)");
         assertThat(all.get(2).doubts().get(0).message()).contains("the place of row 3 too");
         assertThat(all.get(3).doubts().get(0).message()).contains("There is no R1·99");
+    }
+
+    /** What a list says of a paint that is there, beyond its holdings, is kept too, once. */
+    @Test
+    void notesOfPaintsThatAreThereAreAdded() {
+        String[] list = {"Name | Maker | Form | Notes", "Tern Grey | Kelpwick | tube | for fog"};
+        Incoming.Becoming one = of(list).get(0);
+        assertThat(one.more()).isZero();
+        assertThat(one.noted()).containsExactly("for fog");
+        assertThat(one.changes()).isTrue();
+        Incoming.Known known = OWNED.get(0);
+        Incoming.Known told = new Incoming.Known(
+                1,
+                known.accession(),
+                known.name(),
+                known.maker(),
+                known.recipe(),
+                known.holdings(),
+                Set.of(),
+                Map.of(),
+                "for fog");
+        assertThat(Incoming.of(OwnListTest.read(list), List.of(told), SHELF, Incoming.Choices.NONE)
+                        .get(0)
+                        .changes())
+                .isFalse();
+    }
+
+    /** Whatever stands in a column headed “accession”, other names are other paints. */
+    @Test
+    void aNumberAloneMakesNoTwoRowsOnePaint() {
+        assertThat(of("Accession | Name | Maker", "x | Gorse | Marlund", "x | Dusk | Marlund"))
+                .extracting(Incoming.Becoming::kind)
+                .containsOnly(Incoming.Kind.NEW);
     }
 }

@@ -197,8 +197,7 @@ public class Lists {
     public Looked take(Collector me, byte[] bytes, Mend mend) {
         acts.oneAtATime(me);
         Looked looked = preview(me, bytes, mend);
-        if (looked.rows.stream()
-                .noneMatch(b -> b.changes() || !left(b).isEmpty() && b.known().isEmpty())) return looked;
+        if (looked.rows.stream().noneMatch(Incoming.Becoming::changes)) return looked;
         String said = said(looked);
         acts.act(me, () -> said, () -> {
             makeKeepers(me, looked);
@@ -210,6 +209,7 @@ public class Lists {
 
     private static String said(Looked looked) {
         long fresh = looked.newPaints();
+        if (fresh + looked.holdings() == 0) return "Brought in a list: what it says of paints that were there";
         return "Brought in a list: " + fresh + (fresh == 1 ? " new paint, " : " new paints, ") + looked.holdings()
                 + (looked.holdings() == 1 ? " holding" : " holdings");
     }
@@ -241,15 +241,9 @@ public class Lists {
         b.seen().forEach((trait, step) -> paints.noted(me, paint, trait, step, null));
     }
 
-    /** What the row says that has no place of its own, those places of its swatches among it that are not free. */
     private static String note(Incoming.Becoming b) {
-        return java.util.stream.Stream.of(b.row().note(), left(b))
-                .filter(n -> !n.isEmpty())
-                .collect(Collectors.joining("\n"));
-    }
-
-    private static String left(Incoming.Becoming b) {
-        return b.taken().stream().map(p -> "Swatch: " + p).collect(Collectors.joining("\n"));
+        String all = String.join("\n", b.noted());
+        return all.length() > MOST_NOTE ? all.substring(0, MOST_NOTE) : all;
     }
 
     /** Adds what is not there yet, line by line. */
@@ -323,7 +317,8 @@ public class Lists {
                     VoiceStore.recipe(p.recipe()),
                     holdings.getOrDefault(p.id(), List.of()),
                     places.getOrDefault(p.id(), Set.of()),
-                    seen.getOrDefault(p.id(), Map.of())));
+                    seen.getOrDefault(p.id(), Map.of()),
+                    p.note()));
         }
         return all;
     }

@@ -106,7 +106,7 @@ public class Shares {
         Set<Hidden> hide = typed.hide() == null ? EnumSet.allOf(Hidden.class) : EnumSet.of(Hidden.GIVERS);
         if (typed.hide() != null) typed.hide().forEach(h -> hide.add(Fields.one("hide", h, Hidden.values())));
         String title = title(me, kind, typed.id(), find);
-        Shown shown = shown(me, kind, typed.id(), find, title, hide);
+        Shown shown = shown(me, kind, typed.id(), find, ofFind ? called(kind) : title, hide);
         if (shown.paints().isEmpty()) {
             throw Refusal.of(
                     ofFind ? "find" : "id", "There is no paint in it that could be shown.", "Share another thing.");
@@ -124,6 +124,11 @@ public class Shares {
         row.put("created_at", clock.instant());
         long id = acts.act(me, () -> "Shared " + title + " until " + until, () -> rows.add(me, "share", row));
         return new Shared(id, "/s/" + word, until.toString(), title);
+    }
+
+    /** The words of a find may name a giver or a place, so that they are not shown. */
+    private static String called(Kind kind) {
+        return kind == Kind.REPORT ? "A report on paints" : "Paints";
     }
 
     private String title(Collector me, Kind kind, @Nullable Long id, String find) {
@@ -149,7 +154,7 @@ public class Shares {
                         .forEach(p -> all.merge(p.paintId(), "well " + p.at(), (a, b) -> a + ", " + b.substring(5)));
             case KEEPER -> store.inKeeper(me, id).forEach(p -> all.putIfAbsent(p.paintId(), ""));
             case PAINT -> all.put(id, "");
-            case FIND, REPORT -> finder.ids(me, find, MOST_PAINTS).forEach(p -> all.put(p, ""));
+            case FIND, REPORT -> finder.ids(me, find, MOST_PAINTS + 1).forEach(p -> all.put(p, ""));
         }
         return all;
     }
@@ -157,9 +162,10 @@ public class Shares {
     private Shown shown(Collector me, Kind kind, @Nullable Long id, String find, String title, Set<Hidden> hide) {
         Map<Long, String> where = paints(me, kind, id, find);
         List<Long> ids = where.keySet().stream().limit(MOST_PAINTS).toList();
+        boolean tells = !hide.contains(Hidden.PRICES) || !hide.contains(Hidden.NOTES);
         List<Shown.ShownPaint> paints = new ArrayList<>();
         for (PaintViews.PaintEntry e : views.entries(me, ids)) {
-            SharingStore.Told told = store.told(me, e.id());
+            SharingStore.Told told = tells ? store.told(me, e.id()) : new SharingStore.Told("", null, null);
             paints.add(new Shown.ShownPaint(
                     where.getOrDefault(e.id(), ""),
                     e.name(),
@@ -283,7 +289,7 @@ public class Shares {
                         Kind.valueOf(s.kind()),
                         s.ofId(),
                         s.find(),
-                        s.title(),
+                        s.ofId() == null ? called(Kind.valueOf(s.kind())) : s.title(),
                         s.hide().isEmpty()
                                 ? Set.of()
                                 : java.util.Arrays.stream(s.hide().split(","))

@@ -119,6 +119,9 @@ class ShareApiTest {
         assertThat(text("/api/shared/" + word(all)))
                 .contains("EUR 9.80", "ring 7", "for the pier")
                 .doesNotContain("Isolde");
+        // The words of a find may name a giver: they are the collector’s own.
+        JsonNode by = share(Map.of("of", "FIND", "find", "Isolde or PB29", "live", true));
+        assertThat(text(by.get("address").asString())).contains("Pier Dusk").doesNotContain("Isolde");
         JsonNode some = share(Map.of("of", "FIND", "find", "PB29", "hide", List.of("PRICES", "PLACES")));
         assertThat(text("/api/shared/" + word(some)))
                 .contains("for the pier")
