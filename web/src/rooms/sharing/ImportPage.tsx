@@ -73,6 +73,8 @@ export function ImportPage() {
     take.reset();
   }
   if (take.result) return <Done result={take.result} onMore={() => open(null)} />;
+  // Molvet’s own export has no columns to be told apart.
+  const own = p?.columns.length === 0 && p.rows.length > 0;
   const rows = p ? p.rows.length - (p.counts.KEPT_OUT ?? 0) : 0;
   return (
     <Page
@@ -87,7 +89,11 @@ export function ImportPage() {
             disabled={take.running || preview.isFetching || rows === 0}
             onClick={() => take.run(undefined)}
           >
-            {take.running ? "Bringing it in …" : `Bring in ${counted(rows, "row")}`}
+            {take.running
+              ? "Bringing it in …"
+              : own
+                ? "Bring in the export"
+                : `Bring in ${counted(rows, "row")}`}
           </button>
         )
       }
@@ -95,7 +101,7 @@ export function ImportPage() {
       <input
         ref={chooser}
         type="file"
-        accept=".csv,.tsv,.txt,.xlsx,.ods,.json"
+        accept=".csv,.tsv,.txt,.xlsx,.ods,.json,.zip"
         className="sr-only"
         aria-label="The list’s file"
         onChange={(e) => open(e.target.files?.[0] ?? null)}
@@ -104,7 +110,11 @@ export function ImportPage() {
         <button type="button" className="btn btn-outline" onClick={() => chooser.current?.click()}>
           {file ? "Choose another file" : "Choose a file"}
         </button>
-        <span className="quiet">{file ? file.name : "CSV, TSV, XLSX, ODS or JSON, up to 20,000 rows"}</span>
+        <span className="quiet">
+          {file
+            ? file.name
+            : "CSV, TSV, XLSX, ODS or JSON, up to 20,000 rows; or Molvet’s own export, JSON or ZIP with its pictures"}
+        </span>
         {preview.isFetching && <span role="status">Looking through it …</span>}
         {take.running && rows > 500 && (
           <span role="status">
@@ -140,7 +150,7 @@ export function ImportPage() {
       {p && !preview.isError && (
         <div className="space-y-6">
           <Becomes preview={p} mend={mend} setMend={setMend} />
-          <Columns preview={p} mend={mend} setMend={setMend} />
+          {!own && <Columns preview={p} mend={mend} setMend={setMend} />}
           <Doubts preview={p} mend={mend} setMend={setMend} />
           <Rows preview={p} mend={mend} setMend={setMend} />
         </div>
@@ -175,7 +185,7 @@ function Becomes({ preview: p, mend, setMend }: Part) {
   const said = [
     counted(p.counts.NEW_PAINTS ?? 0, "new paint"),
     counted(p.counts.HOLDINGS ?? 0, "holding"),
-    `${p.counts.DOUBT ?? 0} to look at`,
+    ...(p.columns.length > 0 ? [`${p.counts.DOUBT ?? 0} to look at`] : []),
     ...((p.counts.KEPT_OUT ?? 0) > 0 ? [`${p.counts.KEPT_OUT} of them kept out`] : []),
   ];
   return (

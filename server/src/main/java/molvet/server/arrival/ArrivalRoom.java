@@ -7,7 +7,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
+import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.ArrivalTerms;
+import molvet.core.arrival.DotCard;
+import molvet.core.arrival.DotState;
+import molvet.core.collection.HoldingForm;
 import molvet.core.platform.TermKind;
 import molvet.server.collection.Witness;
 import molvet.server.platform.Clauses;
@@ -47,12 +51,25 @@ class ArrivalRoom implements Room, Witness {
     @Override
     public List<Table> tables() {
         return List.of(
-                Table.of("arrival"),
-                Table.of("giver"),
-                Table.of("arrival_line"),
-                Table.of("dotcard"),
-                Table.of("dot"),
-                Table.of("pour"));
+                Table.of("arrival")
+                        .words("kind", ArrivalKind.class)
+                        .words("state", Arrivals.DRAFT, Arrivals.LOGGED)
+                        .sameBy("created_at", "kind"),
+                Table.of("giver")
+                        .words("naming", Arrivals.Naming.class)
+                        .without("sealed")
+                        .sameBy("arrival_id", "position"),
+                Table.of("arrival_line")
+                        .words("form", HoldingForm.class)
+                        .words("kind", "PAINT", "THING")
+                        .words("state", "HERE", "AWAITED")
+                        .sameBy("arrival_id", "position"),
+                Table.of("dotcard")
+                        .words("direction", DotCard.Direction.class)
+                        .sameBy("name", "arrival_id", "line_id")
+                        .numbered("number"),
+                Table.of("dot").words("state", DotState.class),
+                Table.of("pour").words("form", HoldingForm.class).sameBy("paint_id", "form", "poured_on"));
     }
 
     @Override

@@ -4,6 +4,8 @@ import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
+import molvet.core.chart.ChartForm;
+import molvet.core.collection.School;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Room;
 import molvet.server.platform.Table;
@@ -35,7 +37,17 @@ class ChartRoom implements Room {
 
     @Override
     public List<Table> tables() {
-        return List.of(Table.of("chart"), Table.of("chart_cell"), Table.of("paper"));
+        return List.of(
+                Table.of("chart")
+                        .words("form", ChartForm.class)
+                        .words("school", School.class)
+                        .sameBy("created_at", "form")
+                        .numbered("number"),
+                Table.of("chart_cell").words("state", "PLANNED", "PAINTED", "BARE", "SKIPPED"),
+                Table.of("paper")
+                        .words("kind", PaperStock.Kind.class)
+                        .words("surface", PaperStock.Surface.class)
+                        .sameBy("name"));
     }
 
     /** What each was asked to be, and what stands in its cells. */

@@ -6,8 +6,12 @@ import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
 import molvet.core.collection.ColourTerms;
+import molvet.core.collection.EyeTrait;
+import molvet.core.collection.HoldingForm;
+import molvet.core.collection.HoldingState;
 import molvet.core.collection.HoldingTerms;
 import molvet.core.collection.NameTerms;
+import molvet.core.collection.PaperWord;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
 import molvet.core.platform.TermKind;
@@ -54,9 +58,16 @@ class CollectionRoom implements Room, Makers.Use, PigmentUse {
     @Override
     public List<Table> tables() {
         return List.of(
-                Table.of("paint").apart(PaintFacts.COLUMNS),
-                Table.of("holding"),
-                Table.of("observation"),
+                Table.of("paint")
+                        .apart(PaintFacts.COLUMNS)
+                        .without(PaintFacts.COLUMNS)
+                        .sameBy("name", "maker_id")
+                        .numbered("accession"),
+                Table.of("holding")
+                        .words("form", HoldingForm.class)
+                        .words("state", HoldingState.class)
+                        .sameBy("paint_id", "form", "volume", "price", "currency", "came_on", "came_from"),
+                Table.of("observation").words("trait", EyeTrait.class).words("source", PaperWord.Source.class),
                 Table.of("wish"),
                 Table.of("left_dispute"),
                 Table.of("merged_number"),

@@ -178,7 +178,7 @@ class ExportController {
     private WholeCollection whole(Collector me) {
         return new WholeCollection(
                 "molvet-collection",
-                1,
+                2,
                 store.labels(me).stream().map(l -> views.page(me, l.id())).toList(),
                 exported(me));
     }

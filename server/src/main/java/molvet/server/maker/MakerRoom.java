@@ -5,6 +5,8 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Collectors;
+import molvet.core.maker.ColourStatus;
+import molvet.core.maker.LineGrade;
 import molvet.core.maker.MakerTerms;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -38,11 +40,11 @@ class MakerRoom implements Room {
     public List<Table> tables() {
         return List.of(
                 Table.of("maker"),
-                Table.of("line"),
-                Table.of("colour"),
+                Table.of("line").words("grade", LineGrade.class),
+                Table.of("colour").words("status", ColourStatus.class).sameBy("line_id", "name", "catalogue_number"),
                 Table.of("colour_name"),
-                Table.of("edition"),
-                Table.kept("leaflet"));
+                Table.of("edition").sameBy("colour_id", "label"),
+                Table.kept("leaflet").travelling().sameBy("title", "line_id", "at"));
     }
 
     @Override

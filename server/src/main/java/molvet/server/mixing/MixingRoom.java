@@ -35,7 +35,7 @@ class MixingRoom implements Room, Witness {
 
     @Override
     public List<Table> tables() {
-        return List.of(Table.of("mix"), Table.of("mix_part"));
+        return List.of(Table.of("mix").sameBy("made_at", "name").numbered("number"), Table.of("mix_part"));
     }
 
     @Override

@@ -6,6 +6,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
+import molvet.core.collection.HoldingForm;
 import molvet.core.palette.PaletteTerms;
 import molvet.core.platform.TermKind;
 import molvet.server.collection.Witness;
@@ -40,13 +41,13 @@ class PaletteRoom implements Room, Witness {
     @Override
     public List<Table> tables() {
         return List.of(
-                Table.of("pan_size"),
-                Table.of("box"),
+                Table.of("pan_size").words("form", HoldingForm.class),
+                Table.of("box").sameBy("name"),
                 Table.of("palette"),
                 Table.of("palette_version"),
                 Table.of("palette_well"),
-                Table.of("palette_leaving"),
-                Table.of("painting"),
+                Table.of("palette_leaving").words("why", Palettes.Why.class),
+                Table.of("painting").sameBy("title", "painted_on"),
                 Table.of("painting_paint"));
     }
 

@@ -34,6 +34,11 @@ public interface Room {
         return Map.of();
     }
 
+    /** Reads all it has, as its pages would, after rows came from elsewhere; throws if one says what it cannot. */
+    default void check(Collector me) {
+        exports().values().forEach(of -> of.apply(me));
+    }
+
     /** A file of its own in the export with everything; read only when it is written there. */
     record ExportedFile(String name, Supplier<byte[]> bytes) {}
 

@@ -5,6 +5,8 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
+import java.util.TreeSet;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
@@ -55,6 +57,13 @@ public class Rooms {
 
     public Optional<Table> table(String name) {
         return Optional.ofNullable(known().tables.get(name));
+    }
+
+    /** Tables whose rows go along when a collection moves, those without which others cannot be first. */
+    public List<Table> travelling(Schema schema) {
+        Set<String> going = new TreeSet<>();
+        known().tables.values().stream().filter(t -> t.travel().goes()).forEach(t -> going.add(t.name()));
+        return schema.parentsFirst(going).stream().map(known().tables::get).toList();
     }
 
     /** SQL for the paints whose facts a row of a table has a say in, see {@link Room#facts()}. */

@@ -35,7 +35,8 @@ public class Schema {
     private record Known(
             Map<String, Map<String, Boolean>> columns,
             List<Reference> references,
-            Map<String, Map<String, Set<String>>> unique) {}
+            Map<String, Map<String, Set<String>>> unique,
+            Map<String, Set<String>> bytes) {}
 
     private Known known() {
         Known known = read;
@@ -73,7 +74,14 @@ public class Schema {
                 """).query((RowCallbackHandler) rs -> unique.computeIfAbsent(rs.getString(1), t -> new HashMap<>())
                 .computeIfAbsent(rs.getString(2), i -> new LinkedHashSet<>())
                 .add(rs.getString(3)));
-        read = new Known(columns, references, unique);
+        Map<String, Set<String>> bytes = new HashMap<>();
+        db.sql("""
+                select table_name, column_name from information_schema.columns
+                where table_schema = database() and data_type in ('longblob', 'mediumblob', 'blob')
+                order by table_name, ordinal_position
+                """).query((RowCallbackHandler) rs -> bytes.computeIfAbsent(rs.getString(1), t -> new LinkedHashSet<>())
+                .add(rs.getString(2)));
+        read = new Known(columns, references, unique, bytes);
         return read;
     }
 
@@ -82,6 +90,16 @@ public class Schema {
         Map<String, Boolean> columns = known().columns.get(table);
         if (columns == null) throw new IllegalArgumentException("There is no table " + table + ".");
         return columns.keySet();
+    }
+
+    /** Columns that hold a file. */
+    public Set<String> files(String table) {
+        return known().bytes.getOrDefault(table, Set.of());
+    }
+
+    /** Whether a column may be empty. */
+    public boolean isNullable(String table, String column) {
+        return known().columns.get(table).get(column);
     }
 
     public Set<String> tables() {

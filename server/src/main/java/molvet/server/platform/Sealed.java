@@ -44,6 +44,11 @@ public class Sealed {
                 : open(me, Base64.getDecoder().decode(kept.substring(MARK.length())));
     }
 
+    /** Whether words are kept so: then nobody else can open them. */
+    public boolean isSealed(String kept) {
+        return kept.startsWith(MARK);
+    }
+
     /** Whether there is a key to seal and sign with. */
     public boolean hasKey() {
         return key.length > 0;

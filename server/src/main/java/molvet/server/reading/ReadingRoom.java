@@ -6,7 +6,6 @@ import java.time.ZoneOffset;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
@@ -16,22 +15,30 @@ import molvet.core.reading.Covering;
 import molvet.core.reading.Lifting;
 import molvet.core.reading.ReadingTerms;
 import molvet.core.reading.SwatchReading;
+import molvet.core.reading.Trust;
 import molvet.server.collection.Measured;
 import molvet.server.collection.Witness;
 import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Room;
 import molvet.server.platform.Table;
+import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
 
 /** What reading brings to the house, and what it knows of paints: their measurements. */
 @Component
 class ReadingRoom implements Room, Witness {
     private final ReadingStore store;
+    private final SheetReadingStore sheets;
+    /** Asked for late, since it is made of what rooms bring. */
+    private final ObjectProvider<SheetReadingViews> views;
+
     private final Clock clock;
 
-    ReadingRoom(ReadingStore store, Clock clock) {
+    ReadingRoom(ReadingStore store, SheetReadingStore sheets, ObjectProvider<SheetReadingViews> views, Clock clock) {
         this.store = store;
+        this.sheets = sheets;
+        this.views = views;
         this.clock = clock;
     }
 
@@ -43,12 +50,21 @@ class ReadingRoom implements Room, Witness {
     @Override
     public List<Table> tables() {
         return List.of(
-                Table.kept("picture"),
+                Table.kept("picture").travelling().sameBy("sha256", "at"),
                 // Worked out anew from its picture when a better arithmetic comes.
-                Table.of("reading").apart(SheetJob.RENEWED),
+                Table.of("reading")
+                        .words("source", "PICKED", "SHEET", "METER")
+                        .words("stage", SheetReadings.Stage.class)
+                        .apart(SheetJob.RENEWED)
+                        .sameBy("swatch_id", "source", "cell", "at"),
                 // The queue moves it on without an act.
-                Table.of("scan").apart("progress", "arithmetic"),
-                Table.kept("scan_cell"),
+                Table.of("scan")
+                        .words("stage", SheetReadings.Stage.class)
+                        .words("state", "QUEUED", "READING", "PROPOSED", "ACCEPTED", "FAILED", "STOPPED")
+                        .words("trust", Trust.class)
+                        .apart("progress", "arithmetic")
+                        .sameBy("picture_id", "queued_at"),
+                Table.kept("scan_cell").travelling(),
                 // A checker seen later adds to it without an act.
                 Table.of("device").apart("patches"));
     }
@@ -82,12 +98,8 @@ class ReadingRoom implements Room, Witness {
     }
 
     @Override
-    public Stream<ExportedFile> files(Collector me) {
-        return store.pictures(me).stream().map(p -> {
-            String name = "pictures/" + p.id() + "." + p.mediaType().substring("image/".length());
-            return new ExportedFile(
-                    name, () -> store.original(me, p.id()).orElseThrow().bytes());
-        });
+    public void check(Collector me) {
+        sheets.scans(me, Integer.MAX_VALUE).forEach(s -> views.getObject().view(me, s.id()));
     }
 
     @Override

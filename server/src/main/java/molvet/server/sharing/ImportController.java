@@ -1,12 +1,18 @@
 package molvet.server.sharing;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
+import java.nio.file.Files;
+import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
+import java.util.function.Function;
 import java.util.stream.Collectors;
+import molvet.core.collection.Accession;
 import molvet.core.sharing.DayOrder;
 import molvet.core.sharing.Incoming;
 import molvet.core.sharing.ListColumn;
@@ -25,10 +31,14 @@ import org.springframework.web.multipart.MultipartFile;
 /** A list of one’s own on its way in. */
 @RestController
 class ImportController {
-    private final Lists lists;
+    private static final int MOST_PAINTS_SHOWN = 2000;
 
-    ImportController(Lists lists) {
+    private final Lists lists;
+    private final Whole whole;
+
+    ImportController(Lists lists, Whole whole) {
         this.lists = lists;
+        this.whole = whole;
     }
 
     /** {@code as}: what the column is taken for, and why. */
@@ -86,18 +96,84 @@ class ImportController {
     ListPreview preview(
             Collector me, @RequestPart("file") MultipartFile file, @RequestParam(defaultValue = "") String mend)
             throws IOException {
-        return view(lists.preview(me, bytes(file), lists.mend(mend)));
+        return whole(file, own -> view(whole.plan(me, own), null))
+                .orElseGet(() -> view(lists.preview(me, bytes(file), lists.mend(mend))));
     }
 
     @PostMapping(path = "/api/collection/import", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)
     ListPreview take(
             Collector me, @RequestPart("file") MultipartFile file, @RequestParam(defaultValue = "") String mend)
             throws IOException {
-        return view(lists.take(me, bytes(file), lists.mend(mend)));
+        return whole(file, own -> {
+                    Whole.Took took = whole.take(me, own);
+                    return view(took.plan(), took.said().orElse(null));
+                })
+                .orElseGet(() -> view(lists.take(me, bytes(file), lists.mend(mend))));
     }
 
-    private static byte[] bytes(MultipartFile file) throws IOException {
-        return TableFile.bytes(file.getInputStream());
+    private static byte[] bytes(MultipartFile file) {
+        try {
+            return TableFile.bytes(file.getInputStream());
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** If the file is Molvet’s own export with all its rows. */
+    private Optional<ListPreview> whole(MultipartFile file, Function<WholeFile, ListPreview> own) throws IOException {
+        Path kept = Files.createTempFile("molvet-import", ".tmp");
+        try {
+            file.transferTo(kept);
+            Optional<WholeFile> opened = whole.file(kept);
+            if (opened.isEmpty()) return Optional.empty();
+            try (WholeFile export = opened.get()) {
+                return Optional.of(own.apply(export));
+            }
+        } finally {
+            Files.deleteIfExists(kept);
+        }
+    }
+
+    /** An export has no columns and no doubts: each of its paints is here, or is new. */
+    private static ListPreview view(Whole.Plan plan, @Nullable String said) {
+        List<ListRowView> rows = new ArrayList<>();
+        Map<String, Integer> counts = new LinkedHashMap<>();
+        for (Incoming.Kind k : Incoming.Kind.values()) counts.put(k.name(), 0);
+        for (Whole.Coming c : plan.of("paint")) {
+            String becomes =
+                    (c.here == null || said != null && c.isMade() ? Incoming.Kind.NEW : Incoming.Kind.HAVE).name();
+            counts.merge(becomes, 1, Integer::sum);
+            if (rows.size() < MOST_PAINTS_SHOWN) rows.add(paint(rows.size() + 1, becomes, c));
+        }
+        counts.put("KEPT_OUT", 0);
+        counts.put("NEW_PAINTS", counts.get(Incoming.Kind.NEW.name()));
+        List<String> notes = new ArrayList<>();
+        Map<String, Integer> fresh = Whole.fresh(plan);
+        counts.put("HOLDINGS", fresh.getOrDefault("holding", 0));
+        if (said == null && !fresh.isEmpty()) notes.add("New: " + Whole.counted(fresh) + ".");
+        if (said == null && !plan.isNew()) notes.add("All of it is here already.");
+        else if (counts.get(Incoming.Kind.HAVE.name()) > 0) {
+            notes.add("Paints that are here stay as they are; what belongs to them and is not here comes in.");
+        }
+        if (said != null || plan.isNew()) notes.addAll(plan.notes());
+        return new ListPreview(
+                "Molvet’s export", notes, 0, List.of(), List.of(), rows, counts, List.of(), 0, List.of(), said);
+    }
+
+    private static ListRowView paint(int row, String becomes, Whole.Coming c) {
+        return new ListRowView(
+                row,
+                becomes,
+                c.here,
+                c.row.get("accession") instanceof Number n ? new Accession(n.intValue()).toString() : null,
+                null,
+                String.valueOf(c.row.get("name")),
+                c.row.get("maker_id") instanceof Whole.Coming m ? String.valueOf(m.row.get("name")) : "",
+                List.of(),
+                "",
+                List.of(),
+                List.of(),
+                List.of());
     }
 
     private static ListPreview view(Lists.Looked looked) {

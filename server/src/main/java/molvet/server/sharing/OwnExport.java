@@ -8,18 +8,15 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.collection.EyeTrait;
-import molvet.core.measure.Refusal;
 import molvet.core.pigment.Trait;
 import molvet.server.platform.TableFile;
 import tools.jackson.databind.JsonNode;
 
 /**
- * Molvet’s own {@code collection.json} as a list: what a table can say of it. Readings, charts, palettes, mixtures and arrivals are
- * not among it, which is said.
+ * A {@code collection.json} without rows, as older ones are, as a list: what a table can say of it. Readings, charts, palettes,
+ * mixtures and arrivals are not among it, which is said.
  */
 final class OwnExport {
-    static final int VERSION = 1;
-    private static final String FORMAT = "molvet-collection";
     private static final List<String> HEAD = CollectionTable.HEAD.stream()
             .filter(h -> !h.matches("(mass|tint) .*|pigments|standing"))
             .toList();
@@ -28,14 +25,7 @@ final class OwnExport {
 
     /** @return empty if the file is another JSON */
     static Optional<TableFile> table(JsonNode root, int most) {
-        if (!root.path("format").asString("").equals(FORMAT)) return Optional.empty();
-        int version = root.path("version").asInt(0);
-        if (version > VERSION) {
-            throw Refusal.of(
-                    "file",
-                    "This export was made by a newer Molvet (version " + version + "; this one reads " + VERSION + ").",
-                    "Update this Molvet, or export a CSV there.");
-        }
+        if (!WholeFile.isOwn(root)) return Optional.empty();
         List<List<String>> cells = new ArrayList<>();
         cells.add(HEAD);
         for (JsonNode paint : root.path("paints")) {

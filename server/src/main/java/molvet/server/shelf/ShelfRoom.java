@@ -8,7 +8,9 @@ import java.util.Objects;
 import java.util.Optional;
 import java.util.Set;
 import java.util.function.ToIntFunction;
+import molvet.core.collection.School;
 import molvet.core.platform.TermKind;
+import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
 import molvet.core.shelf.ShelfTerms;
 import molvet.server.collection.PaintStore;
@@ -48,11 +50,15 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
     @Override
     public List<Table> tables() {
         return List.of(
-                Table.of("keeper"),
+                Table.of("keeper").words("kind", KeeperKind.class).words("school", School.class),
                 // A walk through a keeper ticks cards off without an act.
-                Table.of("swatch").apart("seen_at", "seen_in"),
+                Table.of("swatch")
+                        .words("state", "CURRENT", "REDONE", "LOST")
+                        .words("kind", Shelf.SwatchKind.class)
+                        .apart("seen_at", "seen_in")
+                        .sameBy("paint_id", "kind", "painted_on"),
                 Table.of("swatch_event"),
-                Table.of("refiling"));
+                Table.of("refiling").staying());
     }
 
     @Override
