@@ -1,7 +1,10 @@
 // Keeps the page, and the charts that are being painted, at hand: painting goes on where there is no network.
 const SHELL = "molvet-shell";
 const DESK = "molvet-desk";
-const AT_HAND = /^\/api\/(session|charts\/\d+(\/walk)?)$/;
+// What was looked at can be looked at again without a network. Not what goes out as files, and not the shop, which carries its own.
+const AT_HAND = /^\/api\/(?!collection\.|shop|shared\/|calendar|openapi|phone|health)[^.]*$/;
+const MOST_ANSWERS = 300;
+const MOST_BYTES = 2_000_000;
 const MOST_ASSETS = 240;
 
 // The first visit is made before this stands between page and server: the page and its parts are fetched for the next.
@@ -73,12 +76,30 @@ async function freshFirst(request, name, key) {
   const cache = await caches.open(name);
   try {
     const answer = await fetch(request);
-    if (answer.ok && answer.type === "basic" && !answer.redirected) await cache.put(key, answer.clone());
+    if (answer.ok && answer.type === "basic" && !answer.redirected) {
+      if (name !== DESK) await cache.put(key, answer.clone());
+      else await keepAnswer(cache, key, answer.clone());
+    }
     if (answer.status === 401) await caches.delete(DESK);
     return answer;
   } catch (away) {
     const kept = await cache.match(key);
-    if (kept) return kept;
+    if (kept) return name === DESK ? dated(kept) : kept;
     throw away;
   }
 }
+
+/** Answers of moderate size, with when they were given; the oldest go. */
+async function keepAnswer(cache, key, answer) {
+  if (!answer.headers.get("Content-Type")?.includes("json")) return;
+  const body = await answer.arrayBuffer();
+  if (body.byteLength > MOST_BYTES) return;
+  const headers = { "Content-Type": "application/json", "Molvet-Kept": new Date().toISOString() };
+  await cache.delete(key);
+  await cache.put(key, new Response(body, { headers }));
+  const keys = await cache.keys();
+  for (const old of keys.slice(0, Math.max(0, keys.length - MOST_ANSWERS))) await cache.delete(old);
+}
+
+/** As it was kept; the page sees by its header that it is not of now. */
+const dated = (kept) => new Response(kept.body, { headers: kept.headers });

@@ -5,6 +5,7 @@ import { createRoot } from "react-dom/client";
 import { createBrowserRouter, Navigate } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { Problem } from "./api/client";
+import { trust } from "./api/network";
 import { Lost } from "./house/Lost";
 import { ROOMS } from "./house/rooms";
 import { Shell } from "./house/Shell";
@@ -45,8 +46,12 @@ const router = createBrowserRouter([
 ]);
 
 // Painting goes on where there is no network. Browsers allow it on https and on the machine itself.
+if (import.meta.env.PROD && !navigator.serviceWorker) trust(false);
 if (import.meta.env.PROD && navigator.serviceWorker) {
-  navigator.serviceWorker.register("/sw.js");
+  navigator.serviceWorker.register("/sw.js").then(
+    () => trust(true),
+    () => trust(false),
+  );
   // Who is signed in was asked before the worker could keep the answer.
   navigator.serviceWorker.addEventListener("controllerchange", () =>
     queries.invalidateQueries({ queryKey: ["session"] }),

@@ -1,5 +1,6 @@
 import createClient from "openapi-fetch";
 import type { components, paths } from "./generated";
+import { answered } from "./network";
 
 export type Schemas = components["schemas"];
 
@@ -49,8 +50,11 @@ export const client = createClient<paths>({
     const token = cookie("XSRF-TOKEN");
     if (token && request.method !== "GET") request.headers.set("X-XSRF-TOKEN", token);
     try {
-      return await fetch(request);
+      const answer = await fetch(request);
+      answered(answer.headers.get("Molvet-Kept"));
+      return answer;
     } catch {
+      answered(undefined);
       throw new Problem({
         type: "molvet:unreachable",
         title: "Molvet does not answer",

@@ -5,6 +5,7 @@ import { client, data } from "../api/client";
 import { FindField } from "../rooms/find/FindField";
 import { KeptFinds } from "../rooms/find/KeptFinds";
 import { Dialog } from "../ui/Dialog";
+import { AwayNote } from "../ui/NetworkNotes";
 import type { Entry } from "../ui/room";
 import { UndoBar } from "../ui/UndoBar";
 import { useAct } from "../ui/useAct";
@@ -19,6 +20,9 @@ const KEYS = [
   ["Esc", "leave a field or a dialog"],
   ["?", "this list"],
 ];
+
+/** Pages that work without a network, and say themselves what they show then. */
+const OWN_WORDS = /^\/shop|^\/bench\/\d+\/paint/;
 
 /** Finds that the counts at the top open. */
 const WAITS = ROOMS.flatMap((r) => r.waits ?? []);
@@ -101,6 +105,7 @@ export function Shell() {
           </button>
         </nav>
         <main id="work" className="flex-1 min-w-0">
+          {!OWN_WORDS.test(location.pathname) && <AwayNote />}
           <Outlet />
         </main>
       </div>

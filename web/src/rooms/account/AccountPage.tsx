@@ -8,6 +8,7 @@ import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { chooseTheme, theme } from "../../ui/theme";
 import { forgetNotes, forgetShop } from "../choosing/shopStore";
+import { OnPhone } from "./OnPhone";
 import { useSession } from "./useSession";
 
 const FORMATS = [
@@ -93,6 +94,7 @@ export function AccountPage() {
               What is shared with others
             </Link>
           </p>
+          <OnPhone />
           <RoomForPictures />
           <ChangePassword />
           <h2 className="font-semibold mt-8 mb-2">Leave</h2>

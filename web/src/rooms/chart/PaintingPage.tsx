@@ -2,6 +2,7 @@ import { useQuery } from "@tanstack/react-query";
 import { type ReactNode, useEffect, useState } from "react";
 import { Link, useParams } from "react-router";
 import { client, data, type Problem, type Schemas, type Word } from "../../api/client";
+import { TrustNote } from "../../ui/NetworkNotes";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useChart } from "./ChartPage";
@@ -77,6 +78,7 @@ export function PaintingPage() {
         </p>
       )}
       <div className="px-4">
+        <TrustNote />
         <ProblemNote problem={outbox.refused ?? (w ? null : (walk.error as Problem | null))} />
       </div>
       {w && !step && <AllPainted id={id} />}

@@ -3,12 +3,13 @@ import { Link } from "react-router";
 import { client, data, type Schemas, type Word } from "../../api/client";
 import { localTime } from "../../ui/dates";
 import { Field } from "../../ui/Field";
+import { TrustNote } from "../../ui/NetworkNotes";
 import { Page } from "../../ui/Page";
 import { counted } from "../../ui/words";
 import { ChoosingNav } from "./ChoosingNav";
 import { carriedAnswer } from "./carriedAnswer";
 import { PriceFields } from "./PriceFields";
-import { canCarry, type Pack } from "./shopStore";
+import type { Pack } from "./shopStore";
 import { useShop } from "./useShop";
 import { limits } from "./WishNote";
 
@@ -125,6 +126,7 @@ export function ShopPage() {
           {shop.trouble}
         </p>
       )}
+      <TrustNote />
       <Wishes pack={shop.pack} />
     </Page>
   );
@@ -137,7 +139,6 @@ function Age({ pack, fresh, carried }: { pack: Pack | null; fresh: boolean; carr
     <>
       {fresh ? (carried ? "Up to date, and carried along" : "Up to date") : "Without a network"}:{" "}
       {counted(pack.paints.length, "paint")} as of {when}
-      {!canCarry() && ". This browser carries nothing along: open Molvet over https for that"}
       {!pack.all && ". The collection is too large to be carried whole"}
     </>
   );

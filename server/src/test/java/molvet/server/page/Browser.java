@@ -26,6 +26,11 @@ public final class Browser implements AutoCloseable {
     private final Path profile;
 
     public Browser(String base) {
+        this(base, Map.of());
+    }
+
+    /** @param around what Chromium finds in its environment, such as a HOME with authorities it trusts */
+    public Browser(String base, Map<String, String> around) {
         this.base = base;
         try {
             profile = Files.createTempDirectory("molvet-browser");
@@ -50,6 +55,7 @@ public final class Browser implements AutoCloseable {
         options.setCapability("goog:loggingPrefs", Map.of("browser", "ALL"));
         ChromeDriverService service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))
+                .withEnvironment(around)
                 .build();
         driver = new ChromeDriver(service, options);
         size(1280, 800);

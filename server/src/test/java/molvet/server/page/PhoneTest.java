@@ -1,0 +1,203 @@
+package molvet.server.page;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.io.IOException;
+import java.net.ServerSocket;
+import java.nio.file.Files;
+import java.nio.file.Path;
+import java.nio.file.attribute.PosixFilePermissions;
+import java.util.HashMap;
+import java.util.Map;
+import molvet.server.Api;
+import molvet.server.RunningMolvet;
+import org.junit.jupiter.api.AfterAll;
+import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.api.io.TempDir;
+import org.openqa.selenium.By;
+import org.springframework.context.ConfigurableApplicationContext;
+
+/** A phone of the house: a browser with the house’s authority in its store, and one without. */
+class PhoneTest {
+    @TempDir
+    static Path home;
+
+    private static ConfigurableApplicationContext house;
+    private static String https;
+    private static Api collector;
+    private static String email;
+
+    @BeforeAll
+    static void start() throws Exception {
+        certificates("127.0.0.1");
+        Path kept = home.resolve("phone");
+        Map<String, Object> with = new HashMap<>();
+        int plain = free();
+        with.put("server.port", "0");
+        with.put("molvet.plain-port", plain);
+        with.put("server.ssl.bundle", "phone");
+        with.put("spring.ssl.bundle.pem.phone.keystore.certificate", "file:" + kept.resolve("server.crt"));
+        with.put("spring.ssl.bundle.pem.phone.keystore.private-key", "file:" + kept.resolve("server.key"));
+        with.put("molvet.phone-url", "https://127.0.0.1:8788");
+        with.put("molvet.phone-authority", kept.resolve("authority.crt"));
+        house = RunningMolvet.start(with);
+        https = RunningMolvet.url(house).replace("http:", "https:");
+        // This machine itself comes in by the plain door.
+        Api made = Api.collector();
+        email = made.email();
+        collector = made.at("http://127.0.0.1:" + plain);
+        collector.paint("Tern Grey", "PB29, PBr7");
+    }
+
+    @AfterAll
+    static void stop() {
+        house.close();
+    }
+
+    private static int free() throws IOException {
+        try (ServerSocket socket = new ServerSocket(0)) {
+            return socket.getLocalPort();
+        }
+    }
+
+    private static String certificates(String... addresses) throws Exception {
+        return run(
+                "bash",
+                "-c",
+                "say() { echo \"$*\"; }; die() { echo \"$*\"; exit 1; }; . ../script/phone.sh; phone_certificates \"$@\"",
+                "bash",
+                home.resolve("phone").toString(),
+                String.join("\" \"", addresses));
+    }
+
+    private static String run(String... command) throws Exception {
+        Process p = new ProcessBuilder(command).redirectErrorStream(true).start();
+        String out = new String(p.getInputStream().readAllBytes());
+        assertThat(p.waitFor()).as(out).isZero();
+        return out;
+    }
+
+    /** By openssl, which knows nothing of Molvet: the chain holds, and the authority may vouch for no address outside a home. */
+    @Test
+    void theCertificateIsGoodAndItsAuthorityIsOfTheHouseOnly() throws Exception {
+        Path kept = home.resolve("phone");
+        assertThat(run(
+                        "openssl",
+                        "verify",
+                        "-CAfile",
+                        kept.resolve("authority.crt").toString(),
+                        "-verify_ip",
+                        "127.0.0.1",
+                        kept.resolve("server.crt").toString()))
+                .contains("OK");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(kept.resolve("authority.key"))))
+                .isEqualTo("rw-------");
+        assertThat(PosixFilePermissions.toString(Files.getPosixFilePermissions(kept.resolve("server.key"))))
+                .isEqualTo("rw-------");
+        byte[] authority = Files.readAllBytes(kept.resolve("authority.crt"));
+        byte[] before = Files.readAllBytes(kept.resolve("server.crt"));
+        certificates("127.0.0.1");
+        assertThat(Files.readAllBytes(kept.resolve("server.crt"))).isEqualTo(before);
+        // Elsewhere, so that the server that runs keeps its own.
+        Path other = home.resolve("other");
+        run("cp", "-r", kept.toString(), other.toString());
+        String said = run(
+                "bash",
+                "-c",
+                "say() { echo \"$*\"; }; die() { echo \"$*\"; exit 1; }; . ../script/phone.sh; phone_certificates "
+                        + other
+                        + " 192.168.7.7; openssl verify -CAfile " + other + "/authority.crt " + other + "/server.crt;"
+                        + " phone_certificates " + other + " 203.0.113.9; ! openssl verify -CAfile " + other
+                        + "/authority.crt "
+                        + other + "/server.crt 2>&1");
+        assertThat(said)
+                .contains("address was 127.0.0.1 and is 192.168.7.7 now")
+                .contains("OK")
+                .contains("permitted subtree violation");
+        assertThat(Files.readAllBytes(other.resolve("authority.crt"))).isEqualTo(authority);
+    }
+
+    @Test
+    void aPhoneThatTrustsTheHouseAsksTheShopQuestionWithoutANetwork() throws Exception {
+        Path store = home.resolve("trusting/.pki/nssdb");
+        Files.createDirectories(store);
+        run("certutil", "-N", "-d", "sql:" + store, "--empty-password");
+        run(
+                "certutil",
+                "-A",
+                "-d",
+                "sql:" + store,
+                "-n",
+                "house",
+                "-t",
+                "C,,",
+                "-i",
+                home.resolve("phone/authority.crt").toString());
+        try (Wire wire = new Wire(https);
+                Browser phone = new Browser(
+                        wire.url().replace("http:", "https:"),
+                        Map.of("HOME", home.resolve("trusting").toString()))) {
+            signIn(phone);
+            phone.await("return Promise.resolve(!!navigator.serviceWorker.controller)");
+            phone.open("/collection");
+            phone.seeText("Tern Grey");
+            phone.open("/shop");
+            phone.seeText("carried along");
+            assertThat(phone.text()).doesNotContain("comes to trust it");
+            wire.cut();
+            phone.open("/shop");
+            phone.seeText("Without a network: 1 paint as of");
+            phone.type("Pigments on the tube", "PB 29 PBr 7");
+            phone.press("Do I need it?");
+            phone.seeText("You have one");
+            // Another page shows what was looked at, and from when it is; one never looked at says so.
+            phone.open("/collection");
+            phone.seeText("You see what was kept on this device");
+            phone.seeText("Tern Grey");
+            phone.open("/palettes");
+            phone.seeText("what was not looked at here before is missing");
+            wire.mend();
+            phone.open("/collection");
+            phone.seeText("Tern Grey");
+            phone.gone(By.xpath("//*[contains(., 'You see what was kept on this device')]"));
+        }
+    }
+
+    @Test
+    void aPhoneThatDoesNotTrustItIsToldWhyAndHow() {
+        try (Browser phone =
+                new Browser(https, Map.of("HOME", home.resolve("strange").toString()))) {
+            phone.open("/phone");
+            // The warning of Chromium, passed over as its developers do.
+            phone.seeText("Your connection is not private");
+            phone.key("thisisunsafe");
+            phone.seeText("Molvet on this phone");
+            phone.seeText("Download molvet.crt");
+            signIn(phone);
+            phone.open("/shop");
+            phone.seeText("the browser keeps nothing of a Molvet it does not trust");
+            assertThat(phone.all(By.linkText("How a phone comes to trust it"))).hasSize(1);
+        }
+    }
+
+    @Test
+    void theAccountSaysWhereAndHowAndAnotherMolvetSaysItIsAlone() {
+        Api.Answer door = collector.get("/api/phone").must(200);
+        assertThat(door.json().get("address").asString()).isEqualTo("https://127.0.0.1:8788/phone");
+        assertThat(door.json().get("fingerprint").asString()).matches("([0-9A-F]{2}:){31}[0-9A-F]{2}");
+        assertThat(collector.get("/phone/code.txt").must(200).text().lines()).hasSizeGreaterThan(12);
+        assertThat(collector.get("/phone/molvet.crt").must(200).text()).contains("BEGIN CERTIFICATE");
+        Api alone = Api.collector();
+        assertThat(alone.get("/api/phone").json().get("address").asString()).isEmpty();
+        assertThat(alone.get("/phone").must(404).text()).contains("start --phone");
+    }
+
+    private static void signIn(Browser phone) {
+        phone.open("/");
+        phone.type("E-mail", email);
+        phone.type("Password", Api.PASSWORD);
+        phone.press("Sign in");
+        phone.see(By.id("work"));
+    }
+}
