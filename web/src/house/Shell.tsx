@@ -2,6 +2,7 @@ import { Menu } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
 import { client, data } from "../api/client";
+import { CodeCamera } from "../rooms/find/CodeCamera";
 import { FindField } from "../rooms/find/FindField";
 import { KeptFinds } from "../rooms/find/KeptFinds";
 import { Dialog } from "../ui/Dialog";
@@ -70,6 +71,7 @@ export function Shell() {
           Molvet
         </Link>
         <FindField field={find} />
+        <CodeCamera />
         {waiting && (
           <nav aria-label="What waits" className="hidden lg:flex gap-4 ml-auto">
             {WAITS.map(([text, words]) => (

@@ -178,6 +178,11 @@ class Whole {
             number(me, table, List.copyOf(known.values()), here, plan.notes);
             loosened.addAll(loosen(table, List.copyOf(known.values()), here));
         }
+        if (plan.of("chart").stream().anyMatch(c -> c.here == null)) {
+            plan.notes.add(
+                    "Sheets printed before carry codes of the Molvet they come from: choose their chart by hand when you"
+                            + " read them here.");
+        }
         List<String> other = file.beside(tables.stream().map(Table::name).toList());
         if (!other.isEmpty()) plan.notes.add("Not known here, and left in the file: " + String.join(", ", other) + ".");
         if (!unpictured.isEmpty()) {
@@ -299,10 +304,7 @@ class Whole {
         if (changed > 0) {
             notes.add(
                     changed + (changed == 1 ? " " + words(table.name()) + " gets" : " " + words(table.name()) + "s get")
-                            + " another number, since theirs is taken here"
-                            + (table.name().equals("chart")
-                                    ? ": sheets printed before say the old one, and are chosen by hand when they are read."
-                                    : "."));
+                            + " another number, since theirs is taken here.");
         }
     }
 

@@ -30,7 +30,7 @@ public final class Browser implements AutoCloseable {
     }
 
     /** @param around what Chromium finds in its environment, such as a HOME with authorities it trusts */
-    public Browser(String base, Map<String, String> around) {
+    public Browser(String base, Map<String, String> around, String... arguments) {
         this.base = base;
         try {
             profile = Files.createTempDirectory("molvet-browser");
@@ -52,6 +52,7 @@ public final class Browser implements AutoCloseable {
                 "--hide-scrollbars",
                 "--force-color-profile=srgb",
                 "--user-data-dir=" + profile);
+        options.addArguments(arguments);
         options.setCapability("goog:loggingPrefs", Map.of("browser", "ALL"));
         ChromeDriverService service = new ChromeDriverService.Builder()
                 .usingDriverExecutable(new java.io.File("/usr/bin/chromedriver"))

@@ -2,11 +2,16 @@ package molvet.server.page;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import com.google.zxing.BarcodeFormat;
+import com.google.zxing.common.BitMatrix;
+import com.google.zxing.qrcode.QRCodeWriter;
+import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.net.ServerSocket;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
 import molvet.server.Api;
@@ -179,6 +184,43 @@ class PhoneTest {
             phone.seeText("the browser keeps nothing of a Molvet it does not trust");
             assertThat(phone.all(By.linkText("How a phone comes to trust it"))).hasSize(1);
         }
+    }
+
+    /** The camera is Chromium’s simulated one, which sees a film of one printed code. */
+    @Test
+    void theCameraReadsACardsCodeAndOpensItsPaint() throws Exception {
+        Path film = home.resolve("card.y4m");
+        Files.write(film, film("https://elsewhere.example:8788/m/0001"));
+        try (Browser phone = new Browser(
+                RunningMolvet.url(),
+                Map.of(),
+                "--use-fake-ui-for-media-stream",
+                "--use-fake-device-for-media-stream",
+                "--use-file-for-fake-video-capture=" + film)) {
+            signIn(phone);
+            phone.see(By.cssSelector("button[aria-label='Read a code']")).click();
+            phone.seeAddress("/paints/");
+            phone.seeText("Tern Grey");
+        }
+    }
+
+    /** A film of one frame, in grey: a QR code in the middle of a sheet. */
+    private static byte[] film(String code) throws Exception {
+        int width = 640;
+        int height = 480;
+        BitMatrix bits = new QRCodeWriter().encode(code, BarcodeFormat.QR_CODE, 300, 300);
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        out.write(("YUV4MPEG2 W" + width + " H" + height + " F10:1 Ip A1:1 C420jpeg\nFRAME\n").getBytes());
+        for (int y = 0; y < height; y++) {
+            for (int x = 0; x < width; x++) {
+                boolean in = x >= 170 && x < 470 && y >= 90 && y < 390;
+                out.write(in && bits.get(x - 170, y - 90) ? 20 : 235);
+            }
+        }
+        byte[] grey = new byte[width * height / 2];
+        Arrays.fill(grey, (byte) 128);
+        out.write(grey);
+        return out.toByteArray();
     }
 
     @Test
