@@ -1223,6 +1223,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/fading/grade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Fading: grade */
+        post: operations["Fading.grade"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/finds": {
         parameters: {
             query?: never;
@@ -3450,6 +3467,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/shortlists/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Final cut: choose */
+        post: operations["FinalCut.choose"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/swatch-readings/{reading}": {
         parameters: {
             query?: never;
@@ -4496,6 +4530,21 @@ export interface components {
         EyeTraits: {
             traits: components["schemas"]["EyeTraitView"][];
         };
+        FadingAnswer: {
+            /** @enum {string} */
+            astm: "I" | "II" | "III" | "IV" | "V";
+            /** Format: double */
+            deltaE00: number;
+            /** Format: double */
+            deltaEab: number;
+            /** @enum {string} */
+            lightfastness: "EXCELLENT" | "VERY_GOOD" | "FAIR" | "POOR" | "FUGITIVE" | "UNTESTED";
+            reasons: string[];
+        };
+        FadingAsked: {
+            after?: components["schemas"]["LabValue"];
+            before?: components["schemas"]["LabValue"];
+        };
         FamilyKept: {
             /** @enum {string} */
             family?: "YELLOW" | "ORANGE" | "RED" | "PINK" | "VIOLET" | "BLUE" | "GREEN" | "EARTH" | "BROWN" | "GREY" | "BLACK" | "WHITE";
@@ -4523,6 +4572,23 @@ export interface components {
             restTwice?: number;
             /** Format: int32 */
             twice: number;
+        };
+        FinalCutAnswer: {
+            /** Format: double */
+            bound: number;
+            chosen: unknown[];
+            cost: string;
+            leftOut: components["schemas"]["LeftOutOfCut"][];
+            optimal: boolean;
+            /** Format: double */
+            worth: number;
+        };
+        FinalCutAsked: {
+            budget?: string;
+            candidates?: components["schemas"]["ShortlistCandidate"][];
+            currency?: string;
+            /** Format: int32 */
+            wells?: number;
         };
         FindMenu: {
             groups: components["schemas"]["MenuGroup"][];
@@ -4921,6 +4987,13 @@ export interface components {
         };
         LeftOut: {
             out: boolean;
+        };
+        LeftOutOfCut: {
+            /** Format: double */
+            degree: number;
+            id: unknown;
+            reason: string;
+            servedBy?: unknown;
         };
         LeftOver: {
             /** Format: int32 */
@@ -6747,6 +6820,15 @@ export interface components {
             /** Format: int64 */
             owner: number;
             paints: components["schemas"]["CarriedPaint"][];
+        };
+        ShortlistCandidate: {
+            currency?: string;
+            id?: unknown;
+            /** Format: double */
+            liking?: number;
+            massTone?: components["schemas"]["LabValue"];
+            must?: boolean;
+            price?: string;
         };
         Shown: {
             kind: string;
@@ -13545,6 +13627,93 @@ export interface operations {
             };
             /** @description Nobody is signed in. */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Fading.grade": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FadingAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FadingAnswer"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -26639,6 +26808,93 @@ export interface operations {
             };
             /** @description Nobody is signed in. */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "FinalCut.choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FinalCutAsked"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FinalCutAnswer"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
                 headers: {
                     [name: string]: unknown;
                 };
