@@ -45,10 +45,7 @@ class FadingGradeTest {
         assertThat(FadingGrade.of(Lab.of(45, 60, 0), Lab.of(70, 25, 0))
                         .reasons()
                         .get(1))
-                .contains("paler");
-                        .reasons()
-                        .get(1))
-                .contains("bluer");
+                .contains("it became duller and paler");
         assertThat(FadingGrade.of(Lab.of(50, 0, 0), Lab.of(50.2, 0, 0))
                         .reasons()
                         .get(1))
