@@ -190,7 +190,8 @@ public class Shares {
                 paints);
     }
 
-    private static List<String> traits(PaintViews.PaintEntry e) {
+    /** Verdicts in words, trait by trait. */
+    static List<String> traits(PaintViews.PaintEntry e) {
         return e.voices().stream()
                 .filter(v -> v.verdict() != null)
                 .map(v -> {

@@ -1,0 +1,130 @@
+package molvet.server.sharing;
+
+import io.swagger.v3.oas.annotations.media.Schema;
+import java.time.Clock;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.time.format.DateTimeFormatter;
+import java.util.ArrayList;
+import java.util.Collection;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Locale;
+import java.util.Map;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
+import molvet.core.collection.School;
+import molvet.core.collection.SchoolOrder;
+import molvet.core.measure.Refusal;
+import molvet.core.pigment.PigmentReference;
+import molvet.server.collection.Finder;
+import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintViews;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.MediaType;
+import org.springframework.http.ResponseEntity;
+import org.springframework.transaction.annotation.Transactional;
+import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.RequestParam;
+import org.springframework.web.bind.annotation.RestController;
+
+/** The collection, or any find, as a book to print. */
+@RestController
+class BookController {
+    private static final int MOST = 3000;
+    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
+
+    private final Finder finder;
+    private final PaintViews views;
+    private final OrderStore orders;
+    private final SchoolOrder schools;
+    private final Clock clock;
+
+    BookController(Finder finder, PaintViews views, OrderStore orders, PigmentReference reference, Clock clock) {
+        this.finder = finder;
+        this.views = views;
+        this.orders = orders;
+        this.schools = new SchoolOrder(reference);
+        this.clock = clock;
+    }
+
+    @GetMapping(path = "/api/book.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
+    @Transactional(readOnly = true)
+    public ResponseEntity<byte[]> book(
+            Collector me,
+            @RequestParam(defaultValue = "") String find,
+            @RequestParam(defaultValue = "SEVEN_GROUPS") @Schema(implementation = School.class) String school,
+            @RequestParam(defaultValue = "A4") @Schema(allowableValues = {"A4", "POCKET"}) String size,
+            @RequestParam(defaultValue = "") String title) {
+        School order = Fields.one("school", school, School.values());
+        Book.Size paper = Fields.one("size", size, Book.Size.values());
+        List<Long> ids = finder.ids(me, find, MOST + 1);
+        if (ids.isEmpty())
+            throw Refusal.of("find", "Nothing was found to print.", "Find something else, or everything.");
+        if (ids.size() > MOST) {
+            throw Refusal.of("find", "A book holds " + MOST + " paints.", "Print it in parts, such as maker by maker.");
+        }
+        Book book = new Book(
+                paper,
+                Fields.text(title).isBlank() ? "Watercolours" : molvet.core.measure.Words.line("title", title, 120),
+                said(find, ids, order),
+                chapters(me, ids, order));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"molvet-book.pdf\"")
+                .body(book.pdf());
+    }
+
+    private List<String> said(String find, Collection<Long> ids, School order) {
+        return List.of(
+                (find.isBlank() ? "The whole collection" : "Found by “" + find.strip() + "”") + ": " + ids.size()
+                        + (ids.size() == 1 ? " paint" : " paints") + ", in the order “" + order.words() + "”, "
+                        + DAY.format(LocalDate.now(clock.withZone(ZoneOffset.UTC))) + ".",
+                "A strip runs from full strength to tint, as measured on the collector’s own paper. A framed one is not measured:"
+                        + " it is what the pigments usually look like.",
+                "Colours are written in sRGB; the few outside it stand at its edge, and every printer changes them again.");
+    }
+
+    private List<Book.Chapter> chapters(Collector me, List<Long> ids, School order) {
+        Map<Long, OrderStore.CardRow> cards = orders.cards(me, ids);
+        Map<Long, PaintViews.PaintEntry> entries = new LinkedHashMap<>();
+        views.entries(me, ids).forEach(e -> entries.put(e.id(), e));
+        // By hand nobody has arranged a find: it stays as it was found.
+        SchoolOrder.Ordered ordered = schools.order(
+                order, ids.stream().map(id -> cards.get(id).swatchable()).toList());
+        List<Book.Chapter> chapters = new ArrayList<>();
+        ordered.groups()
+                .forEach(g -> chapters.add(new Book.Chapter(
+                        g.name(),
+                        g.ids().stream()
+                                .map(id -> entry(entries.get(Long.valueOf(id))))
+                                .toList())));
+        if (chapters.isEmpty()) {
+            chapters.add(new Book.Chapter(
+                    "Paints",
+                    ordered.order().stream()
+                            .map(id -> entry(entries.get(Long.valueOf(id))))
+                            .toList()));
+        }
+        return chapters;
+    }
+
+    private static Book.Entry entry(PaintViews.PaintEntry e) {
+        PaintViews.StripView strip = e.strip();
+        String verdicts = String.join(", ", Shares.traits(e));
+        return new Book.Entry(
+                e.accession(),
+                e.name(),
+                Stream.of(e.maker(), e.line())
+                        .filter(s -> s != null && !s.isEmpty())
+                        .collect(Collectors.joining(", ")),
+                e.recipe(),
+                strip == null ? List.of() : strip.stops(),
+                strip == null ? 0 : strip.grain(),
+                strip != null && strip.measured(),
+                e.holding() == null ? "" : e.holding(),
+                verdicts,
+                e.place() == null ? "" : e.place());
+    }
+}
