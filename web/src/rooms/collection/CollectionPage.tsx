@@ -6,6 +6,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useWaiting } from "../../ui/useWaiting";
 import { counted } from "../../ui/words";
+import { BookButton } from "../sharing/BookButton";
 import { ShareButton } from "../sharing/ShareButton";
 import { Asking } from "./Asking";
 import { Ledger } from "./Ledger";
@@ -99,6 +100,7 @@ export function CollectionPage() {
                 <ShareButton of="FIND" find={find} />
               </>
             )}
+            <BookButton find={find} />
             <Link to="/paints/new" className="btn btn-primary">
               Add a paint
             </Link>

@@ -46,7 +46,7 @@ import org.springframework.web.bind.annotation.RestController;
 /** Charts: the arithmetic of ruling, ordering and cutting, and the planned sheets with their painting. */
 @RestController
 class ChartController {
-    private static final int MOST_DPI = 300;
+    private static final int MOST_DPI = 342;
 
     private final Charts charts;
     private final ChartViews views;

@@ -1,0 +1,80 @@
+import { useState } from "react";
+import { Dialog } from "../../ui/Dialog";
+import { Field } from "../../ui/Field";
+import { useSchools } from "../../ui/useSchools";
+
+/** The collection, or what was found, as a book to print: in which order, on which paper, under which title. */
+export function BookButton({ find }: { find: string }) {
+  const [open, setOpen] = useState(false);
+  const [school, setSchool] = useState("SEVEN_GROUPS");
+  const [size, setSize] = useState("A4");
+  const [title, setTitle] = useState("");
+  const schools = useSchools();
+  const asked = new URLSearchParams({ school, size, ...(find && { find }), ...(title.trim() && { title }) });
+  return (
+    <>
+      <button type="button" className="btn btn-outline" onClick={() => setOpen(true)}>
+        Print a book
+      </button>
+      <Dialog open={open} title="Print a book" onClose={() => setOpen(false)}>
+        <p className="quiet mb-3">
+          {find ? `What “${find}” finds` : "The whole collection"}, each paint with its strip, recipe,
+          verdicts and place, and where it stands by pigment, maker and name.
+        </p>
+        <div className="space-y-3">
+          <Field label="Title">
+            {(id) => (
+              <input
+                id={id}
+                className="input w-full"
+                maxLength={120}
+                placeholder="Watercolours"
+                value={title}
+                onChange={(e) => setTitle(e.target.value)}
+              />
+            )}
+          </Field>
+          <Field label="Order">
+            {(id) => (
+              <select
+                id={id}
+                className="select w-full"
+                value={school}
+                onChange={(e) => setSchool(e.target.value)}
+              >
+                {schools
+                  .filter(([s]) => s !== "BY_HAND")
+                  .map(([s, words]) => (
+                    <option key={s} value={s}>
+                      {words}
+                    </option>
+                  ))}
+              </select>
+            )}
+          </Field>
+          <Field label="Paper">
+            {(id) => (
+              <select
+                id={id}
+                className="select w-full"
+                value={size}
+                onChange={(e) => setSize(e.target.value)}
+              >
+                <option value="A4">A4, for a binder</option>
+                <option value="POCKET">A6, for the pocket or a phone</option>
+              </select>
+            )}
+          </Field>
+        </div>
+        <div className="flex gap-3 mt-5">
+          <a className="btn btn-primary" href={`/api/book.pdf?${asked}`} target="_blank" rel="noreferrer">
+            Open the PDF
+          </a>
+          <button type="button" className="btn btn-outline" onClick={() => setOpen(false)}>
+            Close
+          </button>
+        </div>
+      </Dialog>
+    </>
+  );
+}
