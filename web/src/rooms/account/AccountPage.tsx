@@ -90,6 +90,11 @@ export function AccountPage() {
             , from a spreadsheet or from such a table.
           </p>
           <p className="mt-2">
+            <Link to="/parcel" className="underline">
+              Open a friend’s parcel
+            </Link>
+          </p>
+          <p className="mt-2">
             <Link to="/shared" className="underline">
               What is shared with others
             </Link>

@@ -66,9 +66,17 @@ export function BookButton({ find }: { find: string }) {
             )}
           </Field>
         </div>
-        <div className="flex gap-3 mt-5">
+        <div className="flex flex-wrap gap-3 mt-5">
           <a className="btn btn-primary" href={`/api/book.pdf?${asked}`} target="_blank" rel="noreferrer">
             Open the PDF
+          </a>
+          <a
+            className="btn btn-outline"
+            href={`/api/book.pdf?${new URLSearchParams([...asked, ["friend", "true"]])}`}
+            target="_blank"
+            rel="noreferrer"
+          >
+            Without places and holdings
           </a>
           <button type="button" className="btn btn-outline" onClick={() => setOpen(false)}>
             Close

@@ -105,6 +105,19 @@ function Asking({
           </label>
         ))}
       </fieldset>
+      {what.of === "FIND" && (
+        <p className="mt-4">
+          For a friend who has Molvet:{" "}
+          <a
+            className="underline"
+            href={`/api/parcel?find=${encodeURIComponent(what.find ?? "")}`}
+            download="molvet-parcel.json"
+          >
+            pack a parcel
+          </a>{" "}
+          of what these are and look like, with nothing of yours.
+        </p>
+      )}
     </ActDialog>
   );
 }

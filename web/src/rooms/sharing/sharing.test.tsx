@@ -3,7 +3,9 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
 import { open, server } from "../../test/page";
 import { ImportPage } from "./ImportPage";
+import { LetteringPage } from "./LetteringPage";
 import { grouped, mended, NOTHING, rowsInWords } from "./mend";
+import { ParcelPage } from "./ParcelPage";
 
 afterEach(() => {
   cleanup();
@@ -84,4 +86,72 @@ test("a pasted list is looked through, mended and brought in", async () => {
   await user.click(await screen.findByRole("button", { name: "Bring in 4 rows" }));
   expect(await screen.findByText("Brought in a list: 4 new paints, 4 holdings.")).toBeTruthy();
   expect(asked.length).toBeGreaterThan(2);
+});
+
+test("Molvet’s own export has no columns to tell apart, and says what of it is new", async () => {
+  const user = userEvent.setup();
+  server({
+    "POST /api/collection/import/preview": {
+      ...LIST,
+      file: "Molvet’s export",
+      notes: ["New: 1 paint, 2 pictures."],
+      heading: 0,
+      columns: [],
+      choices: [],
+      rows: [row(1, "Tide", "NEW"), row(2, "Gull", "HAVE")],
+      counts: { NEW: 1, HAVE: 1, DOUBT: 0, KEPT_OUT: 0, NEW_PAINTS: 1, HOLDINGS: 0 },
+      days: [],
+      unformed: 0,
+      keepers: [],
+    },
+  });
+  open(<ImportPage />, "/import", "/import");
+  await user.upload(screen.getByLabelText("The list’s file"), new File(["PK"], "collection.zip"));
+  expect(await screen.findByText("New: 1 paint, 2 pictures.")).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Bring in the export" })).toBeTruthy();
+  expect(screen.queryByRole("region", { name: "Columns" })).toBeNull();
+});
+
+test("a friend’s parcel is seen beside one’s own and becomes the draft of a swap", async () => {
+  const user = userEvent.setup();
+  const paint = (name: string, becomes: string) => ({
+    name,
+    maker: "Kelpwick",
+    pigments: "PB29",
+    strip: null,
+    becomes,
+    paint: null,
+  });
+  const asked = server({
+    "POST /api/parcel/preview": {
+      title: "For Ada",
+      paints: [paint("Tide", "NEW"), paint("Gull", "HAVE"), paint("Auk", "WISHED")],
+    },
+    "POST /api/parcel": { arrival: 12 },
+  });
+  const router = open(<ParcelPage />, "/parcel", "/parcel");
+  await user.upload(screen.getByLabelText("The parcel’s file"), new File(["{}"], "molvet-parcel.json"));
+  expect(await screen.findByText("3 paints, 1 new, 1 wished for")).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "Draft of a swap" }));
+  expect(await screen.findByText("elsewhere")).toBeTruthy();
+  expect(router.state.location.pathname).toBe("/arrivals/12");
+  expect(asked.find((a) => a.path === "/api/parcel")?.query).toBe("?kind=SWAP");
+});
+
+test("cards that moved are listed with both places, and told one by one that they are lettered", async () => {
+  const user = userEvent.setup();
+  const cards = [{ swatch: 5, paint: 3, accession: "M-0003", name: "Tide", was: "R1·1", now: "R2·9" }];
+  let left = cards;
+  const asked = server({
+    "GET /api/shelf/lettering": () => ({ cards: left }),
+    "POST /api/shelf/lettering/done": () => {
+      left = [];
+      return { cards: left };
+    },
+  });
+  open(<LetteringPage />, "/lettering", "/lettering");
+  expect(await screen.findByText("R1·1")).toBeTruthy();
+  await user.click(screen.getByRole("button", { name: "It says it" }));
+  expect(await screen.findByText("Every card says the place it has.")).toBeTruthy();
+  expect(asked.find((a) => a.method === "POST")?.body).toEqual({ swatch: [5] });
 });

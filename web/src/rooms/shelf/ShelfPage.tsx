@@ -23,6 +23,8 @@ const KINDS = [
 export function ShelfPage() {
   const keepers = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) }).data
     ?.keepers;
+  const moved = useQuery({ queryKey: ["lettering"], queryFn: () => data(client.GET("/api/shelf/lettering")) })
+    .data?.cards.length;
   const [making, setMaking] = useState(false);
   return (
     <Page
@@ -30,6 +32,11 @@ export function ShelfPage() {
       under="What holds your swatches. Each begins with its letter and number, as you write it on the paper."
       aside={
         <>
+          {!!moved && (
+            <Link to="/lettering" className="btn btn-outline">
+              {counted(moved, "card")} to letter anew
+            </Link>
+          )}
           <Link to="/backlog" className="btn btn-outline">
             Backlog
           </Link>

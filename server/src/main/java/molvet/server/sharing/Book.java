@@ -24,7 +24,7 @@ import molvet.server.measure.Paper.Pen;
  */
 final class Book {
     /** What a size of paper bears, in mm. {@code columns} of the indexes. */
-    enum Size {
+    enum BookSize {
         A4(210, 297, 16, 16.5, 62, 3),
         POCKET(105, 148, 7, 15, 26, 2);
 
@@ -34,7 +34,7 @@ final class Book {
         final double strip;
         final int columns;
 
-        Size(double width, double height, double margin, double row, double strip, int columns) {
+        BookSize(double width, double height, double margin, double row, double strip, int columns) {
             this.paper = new Paper(width, height);
             this.margin = margin;
             this.row = row;
@@ -44,7 +44,7 @@ final class Book {
     }
 
     /** @param stops of its strip; none if its colour is not known. {@code holding} and what is {@code said} of it stand under its name */
-    record Entry(
+    record BookEntry(
             String number,
             String name,
             String maker,
@@ -56,7 +56,7 @@ final class Book {
             String said,
             String place) {}
 
-    record Chapter(String name, List<Entry> entries) {}
+    record BookChapter(String name, List<BookEntry> entries) {}
 
     private static final double HEADING = 9;
     private static final double LEADING = 4.1;
@@ -66,12 +66,12 @@ final class Book {
     private static final double GAP = 5;
 
     /** What stands on a page: a heading or an entry, and how far down. */
-    private record Placed(double y, String heading, Entry entry) {}
+    private record Placed(double y, String heading, BookEntry entry) {}
 
     /** A line of an index: a heading of its own, or a word with its pages. */
     private record IndexLine(String text, String pages, boolean heading) {}
 
-    private final Size size;
+    private final BookSize size;
     private final String title;
     private final List<String> said;
     private final List<List<Placed>> pages = new ArrayList<>();
@@ -81,12 +81,12 @@ final class Book {
     private final Lettering.Ruler code = Paper.ruler(Letters.CODE);
 
     /** @param said on the title page, a paragraph each */
-    Book(Size size, String title, List<String> said, List<Chapter> chapters) {
+    Book(BookSize size, String title, List<String> said, List<BookChapter> chapters) {
         this.size = size;
         this.title = title;
         this.said = said;
-        Map<Entry, Integer> at = laidOut(chapters);
-        List<Entry> all = chapters.stream().flatMap(c -> c.entries.stream()).toList();
+        Map<BookEntry, Integer> at = laidOut(chapters);
+        List<BookEntry> all = chapters.stream().flatMap(c -> c.entries.stream()).toList();
         List<IndexLine> lines = new ArrayList<>();
         index(lines, "By pigment", all, at, e -> e.pigments.stream(), Book::byCode);
         index(
@@ -119,13 +119,13 @@ final class Book {
         return by.compare(one, other);
     }
 
-    private Map<Entry, Integer> laidOut(List<Chapter> chapters) {
-        Map<Entry, Integer> at = new java.util.IdentityHashMap<>();
+    private Map<BookEntry, Integer> laidOut(List<BookChapter> chapters) {
+        Map<BookEntry, Integer> at = new java.util.IdentityHashMap<>();
         double last = size.paper.height() - size.margin - FOOT;
         double y = last + 1;
-        for (Chapter c : chapters) {
+        for (BookChapter c : chapters) {
             boolean headed = false;
-            for (Entry e : c.entries) {
+            for (BookEntry e : c.entries) {
                 double needed = size.row + (headed ? 0 : HEADING);
                 if (y + needed > last) {
                     pages.add(new ArrayList<>());
@@ -148,9 +148,9 @@ final class Book {
     private void index(
             List<IndexLine> lines,
             String heading,
-            List<Entry> all,
-            Map<Entry, Integer> at,
-            Function<Entry, Stream<String>> words,
+            List<BookEntry> all,
+            Map<BookEntry, Integer> at,
+            Function<BookEntry, Stream<String>> words,
             Comparator<String> order) {
         Map<String, TreeSet<Integer>> by = new TreeMap<>(order.thenComparing(Comparator.naturalOrder()));
         all.forEach(e -> words.apply(e)
@@ -229,7 +229,7 @@ final class Book {
             y += fitted.size() * 1.3;
         }
         // Every paint as a sliver of its own colour, in the book’s order.
-        List<Entry> coloured = pages.stream()
+        List<BookEntry> coloured = pages.stream()
                 .flatMap(List::stream)
                 .filter(p -> p.entry != null && !p.entry.stops.isEmpty())
                 .map(Placed::entry)
@@ -254,7 +254,7 @@ final class Book {
         pen.line(size.margin, y + 6.6, size.paper.width() - size.margin, y + 6.6, 0.2);
     }
 
-    private void entry(Pen pen, Entry e, double y) {
+    private void entry(Pen pen, BookEntry e, double y) {
         double x = size.margin;
         Rect strip = new Rect(x, y + 1, size.strip, size.row - 4);
         if (e.stops.isEmpty()) {

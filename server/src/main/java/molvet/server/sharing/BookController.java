@@ -50,6 +50,7 @@ class BookController {
         this.clock = clock;
     }
 
+    /** @param friend for somebody else: without places and holdings */
     @GetMapping(path = "/api/book.pdf", produces = MediaType.APPLICATION_PDF_VALUE)
     @Transactional(readOnly = true)
     public ResponseEntity<byte[]> book(
@@ -57,9 +58,10 @@ class BookController {
             @RequestParam(defaultValue = "") String find,
             @RequestParam(defaultValue = "SEVEN_GROUPS") @Schema(implementation = School.class) String school,
             @RequestParam(defaultValue = "A4") @Schema(allowableValues = {"A4", "POCKET"}) String size,
-            @RequestParam(defaultValue = "") String title) {
+            @RequestParam(defaultValue = "") String title,
+            @RequestParam(defaultValue = "false") boolean friend) {
         School order = Fields.one("school", school, School.values());
-        Book.Size paper = Fields.one("size", size, Book.Size.values());
+        Book.BookSize paper = Fields.one("size", size, Book.BookSize.values());
         List<Long> ids = finder.ids(me, find, MOST + 1);
         if (ids.isEmpty())
             throw Refusal.of("find", "Nothing was found to print.", "Find something else, or everything.");
@@ -70,7 +72,7 @@ class BookController {
                 paper,
                 Fields.text(title).isBlank() ? "Watercolours" : molvet.core.measure.Words.line("title", title, 120),
                 said(find, ids, order),
-                chapters(me, ids, order));
+                chapters(me, ids, order, friend));
         return ResponseEntity.ok()
                 .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"molvet-book.pdf\"")
                 .body(book.pdf());
@@ -86,34 +88,34 @@ class BookController {
                 "Colours are written in sRGB; the few outside it stand at its edge, and every printer changes them again.");
     }
 
-    private List<Book.Chapter> chapters(Collector me, List<Long> ids, School order) {
+    private List<Book.BookChapter> chapters(Collector me, List<Long> ids, School order, boolean friend) {
         Map<Long, OrderStore.CardRow> cards = orders.cards(me, ids);
         Map<Long, PaintViews.PaintEntry> entries = new LinkedHashMap<>();
         views.entries(me, ids).forEach(e -> entries.put(e.id(), e));
         // By hand nobody has arranged a find: it stays as it was found.
         SchoolOrder.Ordered ordered = schools.order(
                 order, ids.stream().map(id -> cards.get(id).swatchable()).toList());
-        List<Book.Chapter> chapters = new ArrayList<>();
+        List<Book.BookChapter> chapters = new ArrayList<>();
         ordered.groups()
-                .forEach(g -> chapters.add(new Book.Chapter(
+                .forEach(g -> chapters.add(new Book.BookChapter(
                         g.name(),
                         g.ids().stream()
-                                .map(id -> entry(entries.get(Long.valueOf(id))))
+                                .map(id -> entry(entries.get(Long.valueOf(id)), friend))
                                 .toList())));
         if (chapters.isEmpty()) {
-            chapters.add(new Book.Chapter(
+            chapters.add(new Book.BookChapter(
                     "Paints",
                     ordered.order().stream()
-                            .map(id -> entry(entries.get(Long.valueOf(id))))
+                            .map(id -> entry(entries.get(Long.valueOf(id)), friend))
                             .toList()));
         }
         return chapters;
     }
 
-    private static Book.Entry entry(PaintViews.PaintEntry e) {
+    private static Book.BookEntry entry(PaintViews.PaintEntry e, boolean friend) {
         PaintViews.StripView strip = e.strip();
         String verdicts = String.join(", ", Shares.traits(e));
-        return new Book.Entry(
+        return new Book.BookEntry(
                 e.accession(),
                 e.name(),
                 Stream.of(e.maker(), e.line())
@@ -123,8 +125,8 @@ class BookController {
                 strip == null ? List.of() : strip.stops(),
                 strip == null ? 0 : strip.grain(),
                 strip != null && strip.measured(),
-                e.holding() == null ? "" : e.holding(),
+                e.holding() == null || friend ? "" : e.holding(),
                 verdicts,
-                e.place() == null ? "" : e.place());
+                e.place() == null || friend ? "" : e.place());
     }
 }

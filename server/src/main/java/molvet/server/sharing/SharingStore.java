@@ -56,6 +56,28 @@ class SharingStore {
                 """).param(me.id()).query(PaintRow.class).list();
     }
 
+    record LetteredRow(
+            long swatchId,
+            long paintId,
+            int accession,
+            String name,
+            String lettered,
+            String kind,
+            int number,
+            int pages,
+            int cells,
+            int position) {}
+
+    /** Cards that are filed and whose letters are known, in the order of their places. */
+    List<LetteredRow> lettered(Collector me) {
+        return db.sql("""
+                select s.id swatch_id, s.paint_id, p.accession, p.name, s.lettered, k.kind, k.number, k.pages, k.cells, s.position
+                from swatch s join keeper k on k.id = s.keeper_id join paint p on p.id = s.paint_id
+                where s.collector_id = ? and s.state = 'CURRENT' and s.kind = 'CARD' and s.lettered is not null
+                order by k.kind, k.number, s.position
+                """).param(me.id()).query(LetteredRow.class).list();
+    }
+
     List<PaintStore.HoldingRow> holdings(Collector me) {
         return db.sql("""
                 select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,

@@ -275,7 +275,19 @@ public class Shelf {
         row.put("keeper_id", keeper);
         row.put("position", position);
         row.put("seen_in", null);
+        ShelfStore.SwatchRow was = own(me, swatch);
+        if (was.lettered() == null) {
+            // Its first place is the one it is lettered with.
+            place(me, was.keeperId(), was.position())
+                    .or(() -> place(me, keeper, position))
+                    .ifPresent(p -> row.put("lettered", p));
+        }
         rows.change(me, "swatch", swatch, row);
+    }
+
+    private Optional<String> place(Collector me, @Nullable Long keeper, @Nullable Integer position) {
+        if (keeper == null || position == null) return Optional.empty();
+        return store.keeper(me, keeper).map(k -> k.keeper().place(position).toString());
     }
 
     void state(Collector me, long swatch, String state) {
@@ -614,9 +626,8 @@ public class Shelf {
     }
 
     private String from(Collector me, ShelfStore.SwatchRow swatch) {
-        if (swatch.keeperId() == null || swatch.position() == null) return "";
-        return store.keeper(me, swatch.keeperId())
-                .map(k -> " from " + k.keeper().place(swatch.position()))
+        return place(me, swatch.keeperId(), swatch.position())
+                .map(p -> " from " + p)
                 .orElse("");
     }
 

@@ -64,6 +64,7 @@ public class ShelfStore {
             double height,
             @Nullable LocalDateTime seenAt,
             @Nullable Long seenIn,
+            @Nullable String lettered,
             int version) {}
 
     record EventRow(long swatchId, LocalDateTime at, String said) {}
@@ -131,7 +132,8 @@ public class ShelfStore {
     }
 
     private static final String SWATCH = """
-            select id, paint_id, keeper_id, position, state, painted_on, note, kind, width, height, seen_at, seen_in, version
+            select id, paint_id, keeper_id, position, state, painted_on, note, kind, width, height, seen_at, seen_in,
+                   lettered, version
             from swatch where collector_id = :me
             """;
 

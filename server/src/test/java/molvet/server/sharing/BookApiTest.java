@@ -75,6 +75,9 @@ class BookApiTest {
                 .contains("R1·7")
                 .contains("1 paint,")
                 .doesNotContain("Sea Thrift");
+        assertThat(pages(me.get("/api/book.pdf?friend=true").must(200).bytes()).toString())
+                .contains("Tern Grey")
+                .doesNotContain("R1·7");
         Process info = new ProcessBuilder("pdfinfo", file.toString()).start();
         assertThat(new String(info.getInputStream().readAllBytes()))
                 .containsPattern("Page size: +297\\.\\d+ x 419\\.\\d+");
