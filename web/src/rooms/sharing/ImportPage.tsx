@@ -74,7 +74,7 @@ export function ImportPage() {
   }
   if (take.result) return <Done result={take.result} onMore={() => open(null)} />;
   // Molvet’s own export has no columns to be told apart.
-  const own = p?.columns.length === 0 && p.rows.length > 0;
+  const own = p?.columns.length === 0;
   const rows = p ? p.rows.length - (p.counts.KEPT_OUT ?? 0) : 0;
   return (
     <Page
@@ -86,7 +86,7 @@ export function ImportPage() {
           <button
             type="button"
             className="btn btn-primary"
-            disabled={take.running || preview.isFetching || rows === 0}
+            disabled={take.running || preview.isFetching || (!own && rows === 0)}
             onClick={() => take.run(undefined)}
           >
             {take.running

@@ -272,7 +272,7 @@ public class Acts {
         row.forEach((column, value) -> {
             if (!known.contains(column)) return;
             columns.add(column);
-            values.put(column, Journals.back(value));
+            values.put(column, RowTexts.back(value));
         });
         values.put("collector_id", me.id());
         db.sql("insert into " + c.table() + " (`" + String.join("`, `", columns) + "`) values ("

@@ -1,12 +1,6 @@
 package molvet.server.platform;
 
-import java.math.BigDecimal;
-import java.sql.Date;
-import java.sql.Timestamp;
-import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.Base64;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
@@ -26,9 +20,6 @@ class Journals {
     private static final int ROWS_AT_ONCE = 1000;
     private static final ThreadLocal<@Nullable Journal> OPEN = new ThreadLocal<>();
     private static final Pattern OWN_COLUMN = Pattern.compile("select :(\\w+)");
-    /** Before bytes kept as text; no text of a collector may begin so. */
-    private static final String BYTES = "\u0001bytes:";
-
     private final JdbcClient db;
     private final Schema schema;
     private final Rooms rooms;
@@ -125,7 +116,7 @@ class Journals {
                         .param("ids", ids.subList(from, Math.min(ids.size(), from + ROWS_AT_ONCE)))
                         .query()
                         .listOfRows()
-                        .forEach(r -> all.put(new Row(table, ((Number) r.get("id")).longValue()), texts(r)));
+                        .forEach(r -> all.put(new Row(table, ((Number) r.get("id")).longValue()), RowTexts.of(r)));
             }
         });
         return all;
@@ -151,25 +142,5 @@ class Journals {
         Map<String, Object> params = new LinkedHashMap<>(row);
         params.put("me", me.id());
         return db.sql(sql).params(params).query(Long.class).list();
-    }
-
-    /** As the database takes it. */
-    static @Nullable Object back(@Nullable Object kept) {
-        return kept instanceof String s && s.startsWith(BYTES)
-                ? Base64.getDecoder().decode(s.substring(BYTES.length()))
-                : kept;
-    }
-
-    private static Map<String, Object> texts(Map<String, Object> row) {
-        Map<String, Object> out = new LinkedHashMap<>();
-        row.forEach((k, v) -> out.put(k, text(v)));
-        return out;
-    }
-
-    private static @Nullable Object text(@Nullable Object v) {
-        if (v instanceof Timestamp t) return text(t.toLocalDateTime());
-        if (v instanceof LocalDateTime t) return t.toString().replace('T', ' ');
-        if (v instanceof Date || v instanceof LocalDate || v instanceof BigDecimal) return v.toString();
-        return v instanceof byte[] b ? BYTES + Base64.getEncoder().encodeToString(b) : v;
     }
 }

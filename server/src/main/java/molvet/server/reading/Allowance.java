@@ -61,6 +61,17 @@ class Allowance {
         return new Used(room.pictures(), room.bytes(), mostPictures, mostBytes);
     }
 
+    /** @throws Taken if more is kept than may be, after pictures came in with others */
+    void check(Collector me) {
+        Used used = used(me);
+        if (used.pictures <= mostPictures && used.bytes <= mostBytes) return;
+        throw new Taken(
+                "no-room",
+                "There is no room for all these pictures: " + used.said()
+                        + " Nothing was brought in. Bring in collection.json without them, or throw pictures away first.",
+                null);
+    }
+
     /** @throws Taken if so many bytes more have no room */
     void require(Collector me, long bytes) {
         Used used = used(me);

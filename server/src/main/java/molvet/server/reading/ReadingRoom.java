@@ -33,12 +33,19 @@ class ReadingRoom implements Room, Witness {
     /** Asked for late, since it is made of what rooms bring. */
     private final ObjectProvider<SheetReadingViews> views;
 
+    private final Allowance allowance;
     private final Clock clock;
 
-    ReadingRoom(ReadingStore store, SheetReadingStore sheets, ObjectProvider<SheetReadingViews> views, Clock clock) {
+    ReadingRoom(
+            ReadingStore store,
+            SheetReadingStore sheets,
+            ObjectProvider<SheetReadingViews> views,
+            Allowance allowance,
+            Clock clock) {
         this.store = store;
         this.sheets = sheets;
         this.views = views;
+        this.allowance = allowance;
         this.clock = clock;
     }
 
@@ -99,6 +106,7 @@ class ReadingRoom implements Room, Witness {
 
     @Override
     public void check(Collector me) {
+        allowance.check(me);
         sheets.scans(me, Integer.MAX_VALUE).forEach(s -> views.getObject().view(me, s.id()));
     }
 

@@ -403,9 +403,11 @@ class Whole {
                         later.add(() -> point(me, plan, c, r, to));
                     }
                 }
+                long size = 0;
                 for (String f : schema.files(name)) {
                     byte[] bytes = plan.file.file((String) row.get(f));
                     read[0] += bytes.length;
+                    size += bytes.length;
                     if (read[0] > MOST_FILES) {
                         throw Refusal.of(
                                 "file",
@@ -414,6 +416,8 @@ class Whole {
                     }
                     row.put(f, bytes);
                 }
+                // What is counted against a collector’s room is what came, not what the file says of it.
+                if (row.containsKey("size") && !schema.files(name).isEmpty()) row.put("size", size);
                 c.here = rows.add(me, name, row);
                 c.made = true;
             }

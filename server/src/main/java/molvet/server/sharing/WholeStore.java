@@ -1,20 +1,14 @@
 package molvet.server.sharing;
 
-import java.math.BigDecimal;
-import java.sql.Date;
-import java.sql.Timestamp;
-import java.time.LocalDate;
-import java.time.LocalDateTime;
 import java.util.ArrayList;
-import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import molvet.server.platform.Collector;
+import molvet.server.platform.RowTexts;
 import molvet.server.platform.Schema;
 import molvet.server.platform.Table;
-import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -50,7 +44,7 @@ class WholeStore {
                 .query()
                 .listOfRows()
                 .stream()
-                .map(WholeStore::texts)
+                .map(RowTexts::of)
                 .toList();
     }
 
@@ -76,17 +70,5 @@ class WholeStore {
                 .param(me.id())
                 .query(Integer.class)
                 .single();
-    }
-
-    private static Map<String, Object> texts(Map<String, Object> row) {
-        Map<String, Object> out = new LinkedHashMap<>();
-        row.forEach((k, v) -> out.put(k, text(v)));
-        return out;
-    }
-
-    private static @Nullable Object text(@Nullable Object v) {
-        if (v instanceof Timestamp t) return text(t.toLocalDateTime());
-        if (v instanceof LocalDateTime t) return t.toString().replace('T', ' ');
-        return v instanceof Date || v instanceof LocalDate || v instanceof BigDecimal ? v.toString() : v;
     }
 }

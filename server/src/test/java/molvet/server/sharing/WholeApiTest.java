@@ -17,6 +17,7 @@ import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
 import molvet.server.Api;
+import molvet.server.RunningMolvet;
 import molvet.server.demo.LoadedDemo;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.junit.jupiter.api.Test;
@@ -239,6 +240,42 @@ class WholeApiTest {
         assertThat(me.find("").json().get("total").asInt()).isZero();
         assertThat(me.get("/api/collection.json").must(200).json().get("paints"))
                 .isEmpty();
+    }
+
+    /** A file that says its pictures weigh nothing takes no more room than there is: they are weighed as they come. */
+    @Test
+    void whatPicturesWeighIsCountedAsTheyComeAndHasItsLimit() throws Exception {
+        Map<String, byte[]> files =
+                unpacked(LoadedDemo.api().get("/api/collection.zip").bytes());
+        Map<String, Object> whole = JSON.readValue(files.get("collection.json"), Map.class);
+        for (Object t : (List<?>) whole.get("rows")) {
+            Map<?, ?> of = (Map<?, ?>) t;
+            int at = ((List<?>) of.get("columns")).indexOf("size");
+            if (!of.get("table").equals("picture")) continue;
+            @SuppressWarnings("unchecked")
+            List<List<Object>> rows = (List<List<Object>>) of.get("rows");
+            rows.forEach(r -> r.set(at, 0));
+        }
+        files.put("collection.json", Api.json(whole));
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        try (ZipOutputStream zip = new ZipOutputStream(out)) {
+            for (Map.Entry<String, byte[]> f : files.entrySet()) {
+                zip.putNextEntry(new ZipEntry(f.getKey()));
+                zip.write(f.getValue());
+            }
+        }
+        Api me = Api.collector();
+        try (var small = RunningMolvet.start(Map.of("molvet.most-megabytes", "5"))) {
+            assertThat(me.at(RunningMolvet.url(small))
+                            .upload("/api/collection/import", "file", "c.zip", out.toByteArray())
+                            .must(409)
+                            .text())
+                    .contains("no room for all these pictures");
+        }
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+        take(me, "c.zip", out.toByteArray());
+        assertThat(me.get("/api/room-for-pictures").must(200).json().get("said"))
+                .isEqualTo(LoadedDemo.api().get("/api/room-for-pictures").json().get("said"));
     }
 
     @Test
