@@ -100,7 +100,7 @@ export function CollectionPage() {
                 <ShareButton of="FIND" find={find} />
               </>
             )}
-            <BookButton find={find} />
+            {(first?.total ?? 0) > 0 && <BookButton find={find} paints={first?.total ?? 0} />}
             <Link to="/paints/new" className="btn btn-primary">
               Add a paint
             </Link>

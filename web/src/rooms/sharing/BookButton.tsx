@@ -3,8 +3,11 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { useSchools } from "../../ui/useSchools";
 
+/** As many as the server prints in one. */
+const MOST = 3000;
+
 /** The collection, or what was found, as a book to print: in which order, on which paper, under which title. */
-export function BookButton({ find }: { find: string }) {
+export function BookButton({ find, paints }: { find: string; paints: number }) {
   const [open, setOpen] = useState(false);
   const [school, setSchool] = useState("SEVEN_GROUPS");
   const [size, setSize] = useState("A4");
@@ -66,6 +69,12 @@ export function BookButton({ find }: { find: string }) {
             )}
           </Field>
         </div>
+        {paints > MOST && (
+          <p className="mt-4 border-l-2 border-[var(--field)] pl-2.5">
+            These are {paints} paints, and a book holds {MOST}. Find fewer, such as one maker’s, and print
+            that.
+          </p>
+        )}
         <div className="flex flex-wrap gap-3 mt-5">
           <a className="btn btn-primary" href={`/api/book.pdf?${asked}`} target="_blank" rel="noreferrer">
             Open the PDF

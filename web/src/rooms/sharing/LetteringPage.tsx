@@ -4,7 +4,6 @@ import { client, data } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
-import { counted } from "../../ui/words";
 
 /** Cards whose letters say another place than they have: labels for them, and that they are on. */
 export function LetteringPage() {
@@ -33,7 +32,7 @@ export function LetteringPage() {
               disabled={done.running}
               onClick={() => done.run(cards.map((c) => c.swatch))}
             >
-              All {counted(cards.length, "card")} say it
+              {cards.length === 1 ? "It is lettered" : `All ${cards.length} are lettered`}
             </button>
           </>
         )
@@ -51,7 +50,7 @@ export function LetteringPage() {
               <span className="line-through quiet">{c.was}</span> {c.now}
             </span>
             <button type="button" className="underline py-2" onClick={() => done.run([c.swatch])}>
-              It says it
+              Lettered
             </button>
           </li>
         ))}

@@ -151,7 +151,7 @@ test("cards that moved are listed with both places, and told one by one that the
   });
   open(<LetteringPage />, "/lettering", "/lettering");
   expect(await screen.findByText("R1·1")).toBeTruthy();
-  await user.click(screen.getByRole("button", { name: "It says it" }));
+  await user.click(screen.getByRole("button", { name: "Lettered" }));
   expect(await screen.findByText("Every card says the place it has.")).toBeTruthy();
   expect(asked.find((a) => a.method === "POST")?.body).toEqual({ swatch: [5] });
 });
