@@ -1,10 +1,6 @@
 package molvet.server.account;
 
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.EncodeHintType;
-import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
 import io.swagger.v3.oas.annotations.Hidden;
 import java.io.ByteArrayInputStream;
 import java.io.IOException;
@@ -21,10 +17,10 @@ import java.time.ZoneOffset;
 import java.util.HexFormat;
 import java.util.List;
 import java.util.Locale;
-import java.util.Map;
 import java.util.Optional;
 import molvet.server.platform.Collector;
 import molvet.server.platform.NotFound;
+import molvet.server.platform.QrCode;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.core.io.ClassPathResource;
@@ -125,12 +121,7 @@ class PhoneController {
     }
 
     private BitMatrix code() {
-        try {
-            return new QRCodeWriter()
-                    .encode(url + "/phone", BarcodeFormat.QR_CODE, 1, 1, Map.of(EncodeHintType.MARGIN, 0));
-        } catch (WriterException e) {
-            throw new IllegalStateException(e);
-        }
+        return QrCode.of(url + "/phone");
     }
 
     private static String path(BitMatrix code) {

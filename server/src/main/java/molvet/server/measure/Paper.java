@@ -1,11 +1,6 @@
 package molvet.server.measure;
 
-import com.google.zxing.BarcodeFormat;
-import com.google.zxing.EncodeHintType;
-import com.google.zxing.WriterException;
 import com.google.zxing.common.BitMatrix;
-import com.google.zxing.qrcode.QRCodeWriter;
-import com.google.zxing.qrcode.decoder.ErrorCorrectionLevel;
 import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2D;
 import de.rototor.pdfbox.graphics2d.PdfBoxGraphics2DFontTextDrawer;
 import java.awt.BasicStroke;
@@ -33,6 +28,7 @@ import java.util.Random;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
+import molvet.server.platform.QrCode;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;
@@ -252,22 +248,7 @@ public record Paper(double width, double height) {
 
         /** A QR code (ISO/IEC 18004, level M) without its quiet zone, which is the caller’s to leave: four modules. */
         public void qr(String text, double x, double y, double size) {
-            BitMatrix bits;
-            try {
-                bits = new QRCodeWriter()
-                        .encode(
-                                text,
-                                BarcodeFormat.QR_CODE,
-                                1,
-                                1,
-                                Map.of(
-                                        EncodeHintType.MARGIN,
-                                        0,
-                                        EncodeHintType.ERROR_CORRECTION,
-                                        ErrorCorrectionLevel.M));
-            } catch (WriterException e) {
-                throw new IllegalArgumentException("Too long for a QR code: " + text, e);
-            }
+            BitMatrix bits = QrCode.of(text);
             double module = size / bits.getWidth();
             // One path, so that no hairline shows between neighbours.
             Path2D path = new Path2D.Double();

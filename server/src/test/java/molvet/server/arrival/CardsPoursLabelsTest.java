@@ -2,11 +2,6 @@ package molvet.server.arrival;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import com.google.zxing.BinaryBitmap;
-import com.google.zxing.DecodeHintType;
-import com.google.zxing.client.j2se.BufferedImageLuminanceSource;
-import com.google.zxing.common.HybridBinarizer;
-import com.google.zxing.qrcode.QRCodeReader;
 import java.awt.image.BufferedImage;
 import java.io.ByteArrayInputStream;
 import java.io.StringReader;
@@ -18,6 +13,7 @@ import javax.imageio.ImageIO;
 import molvet.core.arrival.LabelSheet;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
+import molvet.server.measure.SeenCode;
 import net.fortuna.ical4j.data.CalendarBuilder;
 import net.fortuna.ical4j.model.Calendar;
 import net.fortuna.ical4j.model.component.VEvent;
@@ -351,11 +347,7 @@ class CardsPoursLabelsTest {
             LabelSheet.Place place = LabelSheet.STRIPS.place(i);
             BufferedImage seen = page.getSubimage(
                     (int) ((place.x() + 22) * mm), (int) ((place.y() - 1) * mm), (int) (20 * mm), (int) (16 * mm));
-            all.add(new QRCodeReader()
-                    .decode(
-                            new BinaryBitmap(new HybridBinarizer(new BufferedImageLuminanceSource(seen))),
-                            Map.of(DecodeHintType.TRY_HARDER, true))
-                    .getText());
+            all.add(SeenCode.read(seen));
         }
         return all;
     }
