@@ -1,12 +1,15 @@
 package molvet.core.choosing;
 
 import java.time.Duration;
+import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.BitSet;
 import java.util.Comparator;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
+import java.util.Set;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import molvet.core.colour.DeltaE;
@@ -54,10 +57,18 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
      */
     public record Candidate(Optional<Lab> lab, long price, double liking, boolean must) {}
 
-    /** @param budget in the smallest unit; empty: none */
-    public record Question(List<Candidate> candidates, int wells, OptionalLong budget) {
+    /**
+     * @param budget in the smallest unit; empty: none
+     * @param barred by index: they want to be served, and are not chosen
+     */
+    public record Question(List<Candidate> candidates, int wells, OptionalLong budget, Set<Integer> barred) {
+        public Question(List<Candidate> candidates, int wells, OptionalLong budget) {
+            this(candidates, wells, budget, Set.of());
+        }
+
         public Question {
             candidates = List.copyOf(candidates);
+            barred = Set.copyOf(barred);
             if (candidates.isEmpty() || candidates.size() > MOST_CANDIDATES) {
                 throw Refusal.of(
                         "candidates",
@@ -79,6 +90,18 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
             }
         }
 
+        /** The same question where some must be taken, and some may not. */
+        private Question with(Set<Integer> in, Set<Integer> out) {
+            Set<Integer> closed = new HashSet<>(barred);
+            closed.addAll(out);
+            List<Candidate> all = new ArrayList<>(candidates);
+            in.forEach(j -> {
+                Candidate c = all.get(j);
+                all.set(j, new Candidate(c.lab, c.price, c.liking, true));
+            });
+            return new Question(all, wells, budget, closed);
+        }
+
         /** How well one serves for another, from 0 to 1: 1 − ΔE00 / 20. */
         public double degree(int of, int by) {
             if (of == by) return 1;
@@ -98,6 +121,48 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
         return new Search(question, System.nanoTime() + most.toNanos(), goOn).run();
     }
 
+    /** Choices that were cut off from one: these taken, those not. */
+    private record Part(Set<Integer> in, Set<Integer> out, FinalCut cut) {}
+
+    /**
+     * The best choice, the second best and so on: after Lawler, “A procedure for computing the k best solutions to discrete
+     * optimization problems”, Management Science 18 (1972), from memory. What remains after a choice falls into parts, each without
+     * another one of its paints; the best of all parts is next. Each says what no choice but those before it can be worth more than.
+     *
+     * @param many at most so many; fewer where there are no others
+     */
+    public static List<FinalCut> several(Question question, int many, Duration most, BooleanSupplier goOn) {
+        long end = System.nanoTime() + most.toNanos();
+        List<FinalCut> all = new ArrayList<>();
+        List<Part> parts = new ArrayList<>();
+        parts.add(new Part(Set.of(), Set.of(), best(question, many > 1 ? most.dividedBy(2) : most, goOn)));
+        while (!parts.isEmpty()) {
+            Part next = parts.stream()
+                    .max(Comparator.comparingDouble(p -> p.cut.worth))
+                    .orElseThrow();
+            double bound = parts.stream().mapToDouble(p -> p.cut.bound).max().orElseThrow();
+            boolean proven = bound <= next.cut.worth + 1e-6 * Math.max(1, next.cut.worth);
+            all.add(new FinalCut(
+                    next.cut.chosen, next.cut.worth, proven ? next.cut.worth : Math.max(bound, next.cut.worth), proven));
+            if (all.size() >= many) return all;
+            parts.remove(next);
+            List<Integer> free = next.cut.chosen.stream()
+                    .filter(j -> !question.candidates.get(j).must && !next.in.contains(j))
+                    .toList();
+            for (int i = 0; i < free.size(); i++) {
+                Set<Integer> in = new HashSet<>(next.in);
+                in.addAll(free.subList(0, i));
+                Set<Integer> out = new HashSet<>(next.out);
+                out.add(free.get(i));
+                long left = Math.max(0, end - System.nanoTime());
+                long share = left / ((long) (many - all.size()) * free.size() - i);
+                FinalCut cut = best(question.with(in, out), Duration.ofNanos(Math.max(share, 1_000_000)), goOn);
+                if (!cut.chosen.isEmpty()) parts.add(new Part(in, out, cut));
+            }
+        }
+        return all;
+    }
+
     private static final class Search {
         private final Question question;
         private final long end;
@@ -106,6 +171,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
         private final long[] price;
         private final double[][] serves;
         private final BitSet musts = new BitSet();
+        private final BitSet barred = new BitSet();
         private final long budget;
         private final boolean limited;
 
@@ -133,6 +199,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
                 }
                 if (question.candidates.get(i).must) musts.set(i);
             }
+            question.barred.stream().filter(j -> !musts.get(j)).forEach(barred::set);
             this.limited = question.budget.isPresent();
             this.budget = question.budget.orElse(Long.MAX_VALUE);
             long needed = cost(musts);
@@ -195,7 +262,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
             for (boolean first : new boolean[] {true, false}) {
                 for (int j : all) {
                     if (set.cardinality() >= question.wells) return set;
-                    if (set.get(j) || wanted.get(j) != first || price[j] > left) continue;
+                    if (set.get(j) || barred.get(j) || wanted.get(j) != first || price[j] > left) continue;
                     set.set(j);
                     if (limited) left -= price[j];
                 }
@@ -273,7 +340,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
         private BitSet opened(double[] rho) {
             BitSet open = (BitSet) musts.clone();
             IntStream.range(0, n)
-                    .filter(j -> !musts.get(j) && rho[j] > 0)
+                    .filter(j -> !musts.get(j) && !barred.get(j) && rho[j] > 0)
                     .boxed()
                     .sorted(Comparator.comparingDouble(j -> -rho[j]))
                     .limit(question.wells - musts.cardinality())
@@ -309,7 +376,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
                 for (int j = set.nextSetBit(0); j >= 0; j = set.nextSetBit(j + 1)) {
                     if (musts.get(j)) continue;
                     for (int k = set.nextClearBit(0); k < n; k = set.nextClearBit(k + 1)) {
-                        if (limited && cost - price[j] + price[k] > budget) continue;
+                        if (barred.get(k) || limited && cost - price[j] + price[k] > budget) continue;
                         double gain = 0;
                         for (int i = 0; i < n; i++) {
                             double stays = by[i] == j ? second[i] : first[i];
@@ -324,7 +391,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
                 }
                 if (!full) {
                     for (int k = set.nextClearBit(0); k < n; k = set.nextClearBit(k + 1)) {
-                        if (limited && cost + price[k] > budget) continue;
+                        if (barred.get(k) || limited && cost + price[k] > budget) continue;
                         double gain = 0;
                         for (int i = 0; i < n; i++) gain += Math.max(0, serves[i][k] - first[i]);
                         if (gain > most) {
@@ -359,7 +426,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
             for (int j = 0; j < n; j++) {
                 // Taken though the prices speak against it, the bound falls by as much.
                 boolean ruledOut = !open.get(j) && most - weakest + rho[j] < worth - SAME * Math.max(1, worth);
-                if (!ruledOut) may.set(j);
+                if (!ruledOut && !barred.get(j)) may.set(j);
             }
             ExpressionsBasedModel model = new ExpressionsBasedModel();
             Variable[] y = new Variable[n];

@@ -10,6 +10,8 @@ import java.util.List;
 import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Random;
+import java.util.Set;
+import java.util.function.IntPredicate;
 import molvet.core.choosing.FinalCut.Candidate;
 import molvet.core.choosing.FinalCut.Question;
 import molvet.core.colour.DeltaE;
@@ -54,11 +56,15 @@ class FinalCutTest {
     }
 
     private static double exhaustive(Question q) {
+        return exhaustive(q, set -> true);
+    }
+
+    private static double exhaustive(Question q, IntPredicate may) {
         int n = q.candidates().size();
         double best = -1;
         next:
         for (int set = 0; set < 1 << n; set++) {
-            if (Integer.bitCount(set) > q.wells()) continue;
+            if (Integer.bitCount(set) > q.wells() || !may.test(set)) continue;
             long cost = 0;
             for (int j = 0; j < n; j++) {
                 boolean in = (set >> j & 1) == 1;
@@ -114,6 +120,47 @@ class FinalCutTest {
         assertThat(q.budget().isEmpty() || cost <= q.budget().getAsLong()).isTrue();
         for (int j = 0; j < n; j++)
             if (q.candidates().get(j).must()) assertThat(cut.chosen()).contains(j);
+    }
+
+    private static int set(FinalCut cut) {
+        return cut.chosen().stream().mapToInt(j -> 1 << j).sum();
+    }
+
+    /** The second and the third best, against every choice there is that lacks something of those before. */
+    @Property(tries = 80)
+    void theNextBestIsTheBestOfAllOthers(
+            @ForAll long seed, @ForAll @IntRange(min = 2, max = 11) int n, @ForAll @IntRange(min = 1, max = 5) int wells) {
+        Question q = random(seed, n, wells, true);
+        List<FinalCut> all = FinalCut.several(q, 3, LONG, () -> true);
+        assertThat(all.get(0).worth()).isCloseTo(exhaustive(q), within(1e-6));
+        int first = set(all.get(0));
+        if (all.size() > 1) {
+            FinalCut second = all.get(1);
+            assertThat(second.worth()).isCloseTo(exhaustive(q, s -> (s & first) != first), within(1e-6));
+            assertThat(second.optimal()).isTrue();
+            assertThat(set(second) & first).isNotEqualTo(first);
+        }
+        if (all.size() > 2) {
+            int second = set(all.get(1));
+            double third = all.get(2).worth();
+            assertThat(third).isLessThanOrEqualTo(all.get(1).worth() + 1e-6);
+            assertThat(third)
+                    .isGreaterThanOrEqualTo(
+                            exhaustive(q, s -> (s & first) != first && (s & second) != second) - 1e-6);
+            assertThat(all.stream().map(FinalCutTest::set).distinct()).hasSize(3);
+        }
+    }
+
+    /** Left by hand it is not chosen, and what it wants still counts. */
+    @Test
+    void whatIsBarredIsServedByOthers() {
+        List<Candidate> two = List.of(candidate(50, 40, 20, 100, 2, false), candidate(50, 42, 21, 100, 1, false));
+        FinalCut free = FinalCut.best(new Question(two, 1, OptionalLong.empty()), LONG, () -> true);
+        FinalCut barred = FinalCut.best(new Question(two, 1, OptionalLong.empty(), Set.of(0)), LONG, () -> true);
+        assertThat(free.chosen()).containsExactly(0);
+        assertThat(barred.chosen()).containsExactly(1);
+        double degree = 1 - DeltaE.ciede2000(Lab.of(50, 40, 20), Lab.of(50, 42, 21)) / 20;
+        assertThat(barred.worth()).isCloseTo(1 + 2 * degree, within(1e-9));
     }
 
     /** As large as a collector’s: its own bound says how near the best it is, whoever stops it. */
