@@ -1,6 +1,7 @@
 import { NavLink } from "react-router";
 
 const TABS = [
+  ["/shortlists", "Shortlists"],
   ["/compare", "Compare"],
   ["/plane", "Hue plane"],
   ["/report", "Report"],

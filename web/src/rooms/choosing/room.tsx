@@ -1,8 +1,18 @@
 import { page, type Room } from "../../ui/room";
 
 export default {
-  rail: [{ to: "/compare", name: "Choosing", at: 220, covers: ["/plane", "/report", "/care", "/shop"] }],
+  rail: [
+    {
+      to: "/compare",
+      name: "Choosing",
+      at: 220,
+      covers: ["/shortlists", "/plane", "/report", "/care", "/shop"],
+    },
+  ],
+  keys: [["1 2 3", "mark yes, perhaps, no on a shortlist"]],
   routes: [
+    page("/shortlists", () => import("./ShortlistsPage"), "ShortlistsPage"),
+    page("/shortlists/:shortlist", () => import("./ShortlistPage"), "ShortlistPage"),
     page("/compare", () => import("./ComparePage"), "ComparePage"),
     page("/plane", () => import("./PlanePage"), "PlanePage"),
     page("/report", () => import("./ReportPage"), "ReportPage"),

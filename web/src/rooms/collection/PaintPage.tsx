@@ -8,6 +8,7 @@ import { useAct } from "../../ui/useAct";
 import { useKeys } from "../../ui/useKeys";
 import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
+import { Research } from "../choosing/Research";
 import { WishNote } from "../choosing/WishNote";
 import { WhatItMakes } from "../mixing/WhatItMakes";
 import { ShareButton } from "../sharing/ShareButton";
@@ -134,6 +135,7 @@ export function PaintPage() {
           <Observations paint={p} />
           <Holdings paint={p} />
           <CameWith paint={p} />
+          <Research paint={id} />
           <WhatItMakes paint={id} measured={p.strip != null} />
           {p.cautions && (
             <section className="rule-box p-3">

@@ -102,6 +102,14 @@ public final class Likeness {
                 .findFirst();
     }
 
+    /** The one paint that is called so and is not of other pigments; empty where several are, or none. */
+    public Optional<Owned> named(QuickLine line) {
+        List<Owned> all = byName.getOrDefault(Words.folded(line.name()), List.of()).stream()
+                .filter(o -> recipesAgree(line.recipe(), o.recipe))
+                .toList();
+        return all.size() == 1 ? Optional.of(all.get(0)) : Optional.empty();
+    }
+
     private static boolean recipesAgree(Recipe line, Recipe owned) {
         return line.isEmpty() || owned.isEmpty() || line.fingerprint().equals(owned.fingerprint());
     }

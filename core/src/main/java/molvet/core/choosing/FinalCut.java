@@ -7,12 +7,16 @@ import java.util.BitSet;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.OptionalLong;
 import java.util.Set;
 import java.util.function.BooleanSupplier;
+import java.util.function.IntFunction;
 import java.util.stream.IntStream;
 import molvet.core.colour.DeltaE;
+import molvet.core.colour.Difference;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
 import org.ojalgo.optimisation.Expression;
@@ -121,6 +125,50 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
         return new Search(question, System.nanoTime() + most.toNanos(), goOn).run();
     }
 
+    /**
+     * One that was not chosen.
+     *
+     * @param servedBy the chosen one that serves best for it, to {@code degree}; none where nothing chosen is near
+     */
+    public record LeftOut(int candidate, OptionalInt servedBy, double degree, String reason) {}
+
+    /** What serves instead of each that was left out, and how nearly. */
+    public List<LeftOut> leftOut(Question question, IntFunction<String> names) {
+        List<LeftOut> all = new ArrayList<>();
+        for (int i = 0; i < question.candidates.size(); i++) {
+            if (chosen.contains(i)) continue;
+            int by = -1;
+            double degree = 0;
+            for (int j : chosen) {
+                double d = question.degree(i, j);
+                if (d > degree) {
+                    degree = d;
+                    by = j;
+                }
+            }
+            all.add(new LeftOut(
+                    i,
+                    by < 0 ? OptionalInt.empty() : OptionalInt.of(by),
+                    degree,
+                    by < 0
+                            ? question.candidates.get(i).lab.isEmpty()
+                                    ? "It has no colour: what serves instead cannot be said. Swatch it, or give its colour."
+                                    : "Nothing chosen lies within ΔE00 20 of it."
+                            : reason(question.candidates.get(i), question.candidates.get(by), names.apply(by))));
+        }
+        return all;
+    }
+
+    private static String reason(Candidate one, Candidate other, String name) {
+        Lab lab = one.lab.orElseThrow();
+        double e = DeltaE.ciede2000(lab, other.lab.orElseThrow());
+        String near = e <= Difference.ACCEPTED
+                ? "passes for it"
+                : e <= Difference.PLAIN ? "is near it" : "is what comes nearest";
+        String how = e < Difference.SEEN ? "" : ", " + Difference.how(lab, other.lab.get());
+        return String.format(Locale.ROOT, "%s %s: ΔE00 %.1f%s.", name, near, e, how);
+    }
+
     /** Choices that were cut off from one: these taken, those not. */
     private record Part(Set<Integer> in, Set<Integer> out, FinalCut cut) {}
 
@@ -143,7 +191,10 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
             double bound = parts.stream().mapToDouble(p -> p.cut.bound).max().orElseThrow();
             boolean proven = bound <= next.cut.worth + 1e-6 * Math.max(1, next.cut.worth);
             all.add(new FinalCut(
-                    next.cut.chosen, next.cut.worth, proven ? next.cut.worth : Math.max(bound, next.cut.worth), proven));
+                    next.cut.chosen,
+                    next.cut.worth,
+                    proven ? next.cut.worth : Math.max(bound, next.cut.worth),
+                    proven));
             if (all.size() >= many) return all;
             parts.remove(next);
             List<Integer> free = next.cut.chosen.stream()
@@ -157,7 +208,11 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
                 long left = Math.max(0, end - System.nanoTime());
                 long share = left / ((long) (many - all.size()) * free.size() - i);
                 FinalCut cut = best(question.with(in, out), Duration.ofNanos(Math.max(share, 1_000_000)), goOn);
-                if (!cut.chosen.isEmpty()) parts.add(new Part(in, out, cut));
+                // A part of what was asked is worth no more than the whole of it, found out or not.
+                double least = Math.max(cut.worth, Math.min(cut.bound, next.cut.bound));
+                if (!cut.chosen.isEmpty()) {
+                    parts.add(new Part(in, out, new FinalCut(cut.chosen, cut.worth, least, cut.optimal)));
+                }
             }
         }
         return all;

@@ -129,7 +129,9 @@ class FinalCutTest {
     /** The second and the third best, against every choice there is that lacks something of those before. */
     @Property(tries = 80)
     void theNextBestIsTheBestOfAllOthers(
-            @ForAll long seed, @ForAll @IntRange(min = 2, max = 11) int n, @ForAll @IntRange(min = 1, max = 5) int wells) {
+            @ForAll long seed,
+            @ForAll @IntRange(min = 2, max = 11) int n,
+            @ForAll @IntRange(min = 1, max = 5) int wells) {
         Question q = random(seed, n, wells, true);
         List<FinalCut> all = FinalCut.several(q, 3, LONG, () -> true);
         assertThat(all.get(0).worth()).isCloseTo(exhaustive(q), within(1e-6));
@@ -145,8 +147,7 @@ class FinalCutTest {
             double third = all.get(2).worth();
             assertThat(third).isLessThanOrEqualTo(all.get(1).worth() + 1e-6);
             assertThat(third)
-                    .isGreaterThanOrEqualTo(
-                            exhaustive(q, s -> (s & first) != first && (s & second) != second) - 1e-6);
+                    .isGreaterThanOrEqualTo(exhaustive(q, s -> (s & first) != first && (s & second) != second) - 1e-6);
             assertThat(all.stream().map(FinalCutTest::set).distinct()).hasSize(3);
         }
     }

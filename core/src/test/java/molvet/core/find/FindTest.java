@@ -9,6 +9,7 @@ import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.ArrivalTerms;
+import molvet.core.choosing.ChoosingTerms;
 import molvet.core.collection.ColourTerms;
 import molvet.core.collection.Family;
 import molvet.core.collection.HoldingTerms;
@@ -45,7 +46,8 @@ class FindTest {
                     ArrivalTerms.KINDS,
                     ReadingTerms.KINDS,
                     PaletteTerms.KINDS,
-                    MixingTerms.KINDS)
+                    MixingTerms.KINDS,
+                    ChoosingTerms.KINDS)
             .flatMap(List::stream)
             .toList();
     private static final TermKind.Known KNOWN = new TermKind.Known(Map.of(

@@ -31,6 +31,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.PaintViews;
+import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
 import molvet.server.maker.MakerStore;
 import molvet.server.platform.Acts;
@@ -44,7 +45,7 @@ import org.springframework.transaction.annotation.Transactional;
 
 /** Reads lines and says at once what of them is here already. */
 @Service
-class ArrivalReading {
+public class ArrivalReading {
     private static final int MOST_KEPT = 16;
 
     private final ArrivalStore store;
@@ -189,6 +190,48 @@ class ArrivalReading {
                     paint ? known.having.matches(line, recipe) : List.of()));
         }
         return all;
+    }
+
+    /**
+     * One line of a list of paints, found in the collection or a maker’s chart.
+     *
+     * @param paint of the collection: the same, or else one of the same recipe; empty where there is none
+     * @param how it was found, in words
+     * @param typed the paint as the line and the chart have it, for one that is not there
+     */
+    public record Resolved(int line, String written, Optional<Long> paint, String how, Paints.NewPaint typed) {}
+
+    /**
+     * Each name of a list: by its name where its pigments are the same, else by its recipe, since a name means other pigments with
+     * every maker. Lines that are no paint are left out.
+     */
+    @Transactional(readOnly = true)
+    public List<Resolved> resolved(Collector me, String text) {
+        Likeness having = known(me).having;
+        return matched(me, text, "").stream()
+                .filter(m ->
+                        m.line.kind() == QuickLine.Kind.PAINT && !m.line.name().isEmpty())
+                .map(m -> resolved(m, m.same.or(() -> having.named(m.line))))
+                .toList();
+    }
+
+    private static Resolved resolved(Matched m, Optional<Likeness.Owned> named) {
+        Optional<Likeness.Match> alike = m.matches.stream()
+                .filter(x -> x.likeness() == Likeness.Kind.SAME_RECIPE)
+                .findFirst();
+        String how = named.isPresent()
+                ? "found by its name"
+                : alike.map(a -> "taken by its recipe: " + a.message())
+                        .orElse(
+                                m.line.colour().isPresent()
+                                        ? "from the maker’s chart"
+                                        : "new: no paint or chart of yours has it");
+        return new Resolved(
+                m.line.line(),
+                m.line.written(),
+                named.map(Likeness.Owned::paint).or(() -> alike.map(Likeness.Match::paint)),
+                how,
+                ArrivalLog.newPaint(m));
     }
 
     /** Scales for makers on these lines who have none for the symbols they bear, by maker. */

@@ -11,9 +11,6 @@ import java.util.Optional;
 import java.util.OptionalLong;
 import java.util.Set;
 import molvet.core.choosing.FinalCut;
-import molvet.core.colour.DeltaE;
-import molvet.core.colour.Difference;
-import molvet.core.colour.Lab;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.server.colour.LabValue;
@@ -148,21 +145,13 @@ class FinalCutController {
 
     private static FinalCutAnswer answer(
             List<ShortlistCandidate> given, FinalCut.Question question, FinalCut cut, CurrencyUnit currency) {
-        List<LeftOutOfCut> leftOut = new ArrayList<>();
-        for (int i = 0; i < given.size(); i++) {
-            if (cut.chosen().contains(i)) continue;
-            int by = -1;
-            double degree = 0;
-            for (int j : cut.chosen()) {
-                double d = question.degree(i, j);
-                if (d > degree) {
-                    degree = d;
-                    by = j;
-                }
-            }
-            leftOut.add(new LeftOutOfCut(
-                    given.get(i).id, by < 0 ? null : given.get(by).id, degree, reason(given, question, i, by)));
-        }
+        List<LeftOutOfCut> leftOut = cut.leftOut(question, j -> String.valueOf(given.get(j).id)).stream()
+                .map(l -> new LeftOutOfCut(
+                        given.get(l.candidate()).id,
+                        l.servedBy().isPresent() ? given.get(l.servedBy().getAsInt()).id : null,
+                        l.degree(),
+                        l.reason()))
+                .toList();
         long cost = cut.chosen().stream()
                 .mapToLong(j -> question.candidates().get(j).price())
                 .sum();
@@ -173,20 +162,6 @@ class FinalCutController {
                 cut.bound(),
                 cut.optimal(),
                 leftOut);
-    }
-
-    private static String reason(List<ShortlistCandidate> given, FinalCut.Question question, int of, int by) {
-        Optional<Lab> lab = question.candidates().get(of).lab();
-        if (lab.isEmpty())
-            return "It has no colour: what serves instead cannot be said. Swatch it, or give its colour.";
-        if (by < 0) return "Nothing chosen lies within ΔE00 20 of it.";
-        Lab other = question.candidates().get(by).lab().orElseThrow();
-        double e = DeltaE.ciede2000(lab.get(), other);
-        String near = e <= Difference.ACCEPTED
-                ? "passes for it"
-                : e <= Difference.PLAIN ? "is near it" : "is what comes nearest";
-        String how = e < Difference.SEEN ? "" : ", " + Difference.how(lab.get(), other);
-        return String.format(Locale.ROOT, "%s %s: ΔE00 %.1f%s.", given.get(by).id, near, e, how);
     }
 
     private static String money(long cents, CurrencyUnit currency) {

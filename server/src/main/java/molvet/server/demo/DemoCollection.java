@@ -57,6 +57,7 @@ public class DemoCollection {
     private final DemoReading reading;
     private final DemoPalettes palettes;
     private final DemoMixing mixing;
+    private final DemoShortlists shortlists;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -77,6 +78,7 @@ public class DemoCollection {
             DemoReading reading,
             DemoPalettes palettes,
             DemoMixing mixing,
+            DemoShortlists shortlists,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -98,6 +100,7 @@ public class DemoCollection {
         this.reading = reading;
         this.palettes = palettes;
         this.mixing = mixing;
+        this.shortlists = shortlists;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -223,6 +226,7 @@ public class DemoCollection {
         reading.fill(me);
         palettes.fill(me);
         mixing.fill(me);
+        shortlists.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");
