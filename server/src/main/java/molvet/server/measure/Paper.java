@@ -28,7 +28,6 @@ import java.util.Random;
 import javax.imageio.ImageIO;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
-import molvet.server.platform.QrCode;
 import org.apache.fontbox.ttf.TTFParser;
 import org.apache.fontbox.ttf.TrueTypeFont;
 import org.apache.pdfbox.io.RandomAccessReadBuffer;

@@ -1,4 +1,4 @@
-package molvet.server.platform;
+package molvet.server.measure;
 
 import com.google.zxing.BarcodeFormat;
 import com.google.zxing.BinaryBitmap;
