@@ -16,7 +16,7 @@ import org.springframework.stereotype.Repository;
 
 /** All SQL of shortlists, their trials, and notes of research; and what the record says that fills them. */
 @Repository
-class ShortlistStore {
+public class ShortlistStore {
     private final JdbcClient db;
 
     ShortlistStore(JdbcClient db) {
@@ -230,9 +230,9 @@ class ShortlistStore {
     }
 
     /** Colours of makers’ charts that no paint of the collection is. */
-    record ListedRow(long id, String name, String maker, String labelText, String sizes) {}
+    public record ListedRow(long id, String name, String maker, String labelText, String sizes) {}
 
-    List<ListedRow> listed(Collector me) {
+    public List<ListedRow> listed(Collector me) {
         return db.sql("""
                         select c.id, c.name, m.name maker, e.label_text, e.sizes
                         from colour c join line l on l.id = c.line_id join maker m on m.id = l.maker_id
@@ -245,17 +245,14 @@ class ShortlistStore {
                         """).param("me", me.id()).query(ListedRow.class).list();
     }
 
-    /** The sizes and prices of the chart, by paint. */
-    Map<Long, String> chartSizes(Collector me, List<Long> paints) {
-        if (paints.isEmpty()) return Map.of();
+    /** The sizes and prices of the chart, by paint, of the newest edition. */
+    public Map<Long, String> chartSizes(Collector me) {
         Map<Long, String> all = new HashMap<>();
         db.sql("""
                         select p.id, e.sizes from paint p join edition e on e.colour_id = p.colour_id
-                        where p.collector_id = :me and p.id in (:paints) and e.sizes <> ''
-                        order by coalesce(e.since_year, 0), e.id
+                        where p.collector_id = ? and e.sizes <> '' order by coalesce(e.since_year, 0), e.id
                         """)
-                .param("me", me.id())
-                .param("paints", paints)
+                .param(me.id())
                 .query((rs, n) -> all.put(rs.getLong(1), rs.getString(2)))
                 .list();
         return all;

@@ -252,7 +252,7 @@ class ShortlistViews {
         Map<Long, List<NoteRow>> notes = store.notes(me);
         Map<Long, Integer> liking = store.liking(me);
         Map<Long, ShortlistStore.OwnedRow> owned = store.owned(me);
-        Map<Long, String> charts = store.chartSizes(me, ids);
+        Map<Long, String> charts = store.chartSizes(me);
         return new Known(
                 s,
                 rows.stream()

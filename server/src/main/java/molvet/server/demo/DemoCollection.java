@@ -58,6 +58,7 @@ public class DemoCollection {
     private final DemoPalettes palettes;
     private final DemoMixing mixing;
     private final DemoShortlists shortlists;
+    private final DemoStock stock;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -79,6 +80,7 @@ public class DemoCollection {
             DemoPalettes palettes,
             DemoMixing mixing,
             DemoShortlists shortlists,
+            DemoStock stock,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -101,6 +103,7 @@ public class DemoCollection {
         this.palettes = palettes;
         this.mixing = mixing;
         this.shortlists = shortlists;
+        this.stock = stock;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -226,7 +229,6 @@ public class DemoCollection {
         reading.fill(me);
         palettes.fill(me);
         mixing.fill(me);
-        shortlists.fill(me);
         observe(me, "Amethyst Pool", "lightfastness", "POOR", "The window sill strip is paler after one summer.");
         observe(me, "Dusk Heather", "liking", "LOVED", "");
         observe(me, "Slipway Blue", "staining", "HIGH", "Does not lift at all.");
@@ -239,6 +241,8 @@ public class DemoCollection {
         keep(me, "The field box", "from \"Field box of " + OF_A_BOX + "\"");
         keep(me, "Grainy blues", "hue:blue granulating");
         keep(me, "Fading ones", "not lightfast or doubtful lightfastness");
+        shortlists.fill(me);
+        stock.fill(me);
         return me;
     }
 

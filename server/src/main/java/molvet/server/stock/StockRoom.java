@@ -1,0 +1,49 @@
+package molvet.server.stock;
+
+import java.util.List;
+import java.util.Map;
+import java.util.function.Function;
+import java.util.function.ToIntFunction;
+import molvet.core.collection.HoldingState;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Room;
+import molvet.server.platform.Table;
+import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.stereotype.Component;
+
+/** What stock brings to the house: estimates of what is left, what was parted with, and what is to buy. */
+@Component
+class StockRoom implements Room {
+    private final StockStore store;
+    private final ObjectProvider<ShoppingViews> shopping;
+
+    StockRoom(StockStore store, ObjectProvider<ShoppingViews> shopping) {
+        this.store = store;
+        this.shopping = shopping;
+    }
+
+    @Override
+    public String name() {
+        return "stock";
+    }
+
+    @Override
+    public List<Table> tables() {
+        return List.of(
+                Table.of("tube_weight").sameBy("maker_id", "volume"),
+                Table.of("left_estimate").words("how", Stock.How.class),
+                Table.of("parting").words("state", HoldingState.class),
+                Table.of("shop").sameBy("name"),
+                Table.of("shopping_item").sameBy("paint_id"));
+    }
+
+    @Override
+    public Map<String, Function<Collector, List<?>>> exports() {
+        return Map.of("shopping", me -> shopping.getObject().list(me).shops());
+    }
+
+    @Override
+    public Map<String, ToIntFunction<Collector>> counts() {
+        return Map.of("/shopping", store::count);
+    }
+}

@@ -1,0 +1,79 @@
+import { useQueryClient } from "@tanstack/react-query";
+import { useCallback, useEffect, useRef, useState } from "react";
+import { client, data, Problem } from "../../api/client";
+
+/** One thing ticked off, or put back, as it waits to be told to the server. */
+type Tick = { key: string; item: number; ticked: boolean; at: string };
+
+const KEPT = "molvet-ticked";
+
+function load(): Tick[] {
+  try {
+    const kept = JSON.parse(localStorage.getItem(KEPT) ?? "[]");
+    return Array.isArray(kept) ? kept : [];
+  } catch {
+    return [];
+  }
+}
+
+/** What is ticked off in a shop without a network is kept in this browser and told, in its order, as soon as there is one. */
+export function useTicks() {
+  const queries = useQueryClient();
+  const [waiting, setWaiting] = useState(load);
+  const [refused, setRefused] = useState<Problem | null>(null);
+  const sending = useRef(false);
+  const keep = useCallback((change: (ticks: Tick[]) => Tick[]) => {
+    // The store is the truth: another tab may have added to it.
+    const next = change(load());
+    localStorage.setItem(KEPT, JSON.stringify(next));
+    setWaiting(next);
+  }, []);
+  const send = useCallback(async () => {
+    if (sending.current) return;
+    sending.current = true;
+    let told = false;
+    try {
+      for (let next = load()[0]; next; next = load()[0]) {
+        const { key, item, ...body } = next;
+        try {
+          await data(
+            client.POST("/api/shopping/{shopping_item}/tick", {
+              params: { path: { shopping_item: item } },
+              headers: { "Idempotency-Key": key },
+              body,
+            }),
+          );
+        } catch (e) {
+          const problem = e as Problem;
+          if (!(problem instanceof Problem) || problem.away || problem.document.status === 401) return;
+          // The server will not have it: said, and taken off, so that the rest goes through.
+          setRefused(problem);
+        }
+        told = true;
+        keep((all) => all.filter((t) => t.key !== key));
+      }
+    } finally {
+      sending.current = false;
+      if (told) await queries.invalidateQueries();
+    }
+  }, [keep, queries]);
+  useEffect(() => {
+    send();
+    window.addEventListener("online", send);
+    const again = setInterval(send, 5000);
+    return () => {
+      window.removeEventListener("online", send);
+      clearInterval(again);
+    };
+  }, [send]);
+  return {
+    waiting: waiting.length,
+    refused,
+    /** As it stands with what waits. */
+    stands: (item: number, told: boolean) => waiting.filter((t) => t.item === item).at(-1)?.ticked ?? told,
+    tick(item: number, ticked: boolean) {
+      keep((all) => [...all, { key: crypto.randomUUID(), item, ticked, at: new Date().toISOString() }]);
+      send();
+    },
+  };
+}
