@@ -4575,6 +4575,7 @@ export interface components {
             name: string;
             place?: string;
             recipe: string[];
+            remembered?: string;
             /** @enum {string} */
             standing: "OWNED" | "SAMPLED" | "WISHED" | "GONE";
             strip: string[];
@@ -5878,6 +5879,7 @@ export interface components {
             paints: components["schemas"]["LowPaint"][];
         };
         LowPaint: {
+            gone: string;
             replacements: components["schemas"]["ReplacementView"][];
             stocked: components["schemas"]["StockedPaint"];
         };

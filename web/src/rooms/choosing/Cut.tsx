@@ -348,7 +348,7 @@ function LeftOut({ choice, by, name }: { choice: Choice; by: Map<number, Candida
                 <button
                   type="button"
                   className="underline quiet text-sm py-1 shrink-0"
-                  aria-label={`${c.byHand === "LEFT" ? "Let the cut say of" : "Take"} ${name(l.candidate)}`}
+                  aria-label={`${c.byHand === "LEFT" ? "Let the cut say" : "Take it"}: ${name(l.candidate)}`}
                   onClick={() => hand.run({ c, byHand: c.byHand === "LEFT" ? "" : "TAKEN" })}
                 >
                   {c.byHand === "LEFT" ? "Let the cut say" : "Take it"}

@@ -101,7 +101,7 @@ function Answered({
                 type="button"
                 className="btn btn-sm btn-outline shrink-0"
                 disabled={running}
-                aria-label={`Put ${s.name} on the list`}
+                aria-label={`Put on: ${s.name}`}
                 onClick={() =>
                   onPut({
                     paints: s.paint ? [s.paint.id] : undefined,

@@ -220,6 +220,7 @@ function Tube({ paint: p, note }: { paint: Carried; note?: string }) {
           <span className="code">{p.recipe.join(" + ")}</span>
         </span>
         {note && <span className="block text-sm">{note}</span>}
+        {p.remembered && <span className="block text-sm font-semibold">{p.remembered}</span>}
       </span>
     </Link>
   );

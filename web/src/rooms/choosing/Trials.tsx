@@ -193,14 +193,14 @@ function Row({
             </p>
           )}
         </div>
-        <div className="shrink-0">
-          <fieldset className="join" aria-label={`Mark ${c.paint.name}`}>
+        <div className="w-full md:w-56 shrink-0">
+          <fieldset className="join w-full" aria-label={`Mark ${c.paint.name}`}>
             {MARKS.map((m) => (
               <button
                 key={m}
                 type="button"
                 aria-pressed={latest === m}
-                className={`btn join-item min-w-16 ${latest === m ? "btn-primary" : "btn-outline"}`}
+                className={`btn join-item grow max-md:h-12 ${latest === m ? "btn-primary" : "btn-outline"}`}
                 onClick={() => {
                   onMark(m, word || undefined);
                   setWord("");

@@ -25,7 +25,7 @@ export function LowPage() {
       <ProblemNote problem={(list.error as Problem | null) ?? buy.problem} />
       {list.data?.all === 0 && <p>Nothing runs low, as far as anyone looked.</p>}
       <ul>
-        {list.data?.paints.map(({ stocked: s, replacements }) => (
+        {list.data?.paints.map(({ stocked: s, gone, replacements }) => (
           <li key={s.paint.id} className="rule-t py-4">
             <PaintRow
               paint={s.paint}
@@ -46,6 +46,7 @@ export function LowPage() {
                     <LotLine key={l.holding} lot={l} name={s.paint.name} />
                   ))}
               </ul>
+              {gone && <p className="mt-2 font-semibold">{gone}</p>}
               <h2 className="font-semibold mt-3">What takes its place</h2>
               <Replacing
                 all={replacements}

@@ -51,7 +51,7 @@ export function Replacing({
             <button
               type="button"
               className="underline py-1"
-              aria-label={`Put ${r.name} on the list to buy`}
+              aria-label={`To buy: ${r.name}`}
               onClick={() => r.paint && onBuy(r.paint.id)}
             >
               To buy

@@ -73,7 +73,7 @@ export function ShoppingPage() {
                       <button
                         type="button"
                         className="underline py-1"
-                        aria-label={`Put ${p.paint.name} on the list`}
+                        aria-label={`Put it on: ${p.paint.name}`}
                         onClick={() => buy.run({ paints: [p.paint.id], why: p.why })}
                       >
                         Put it on
@@ -166,7 +166,7 @@ function ItemRow({
     <li className="rule-t py-2 flex gap-3 items-start">
       <input
         type="checkbox"
-        className="checkbox checkbox-lg mt-1"
+        className="checkbox checkbox-lg border-base-content mt-1"
         aria-label={`${i.paint.name} is in the basket`}
         checked={ticked}
         onChange={(e) => ticks.tick(i.id, e.target.checked)}

@@ -1,15 +1,17 @@
 import { useQueryClient } from "@tanstack/react-query";
 import { useCallback, useEffect, useRef, useState } from "react";
 import { client, data, Problem } from "../../api/client";
+import { useSession } from "../account/useSession";
 
 /** One thing ticked off, or put back, as it waits to be told to the server. */
 type Tick = { key: string; item: number; ticked: boolean; at: string };
 
-const KEPT = "molvet-ticked";
+/** Each collector’s own: two may share a phone. */
+const stored = (email: string) => `molvet-ticked-${email}`;
 
-function load(): Tick[] {
+function load(email: string): Tick[] {
   try {
-    const kept = JSON.parse(localStorage.getItem(KEPT) ?? "[]");
+    const kept = JSON.parse(localStorage.getItem(stored(email)) ?? "[]");
     return Array.isArray(kept) ? kept : [];
   } catch {
     return [];
@@ -18,22 +20,26 @@ function load(): Tick[] {
 
 /** What is ticked off in a shop without a network is kept in this browser and told, in its order, as soon as there is one. */
 export function useTicks() {
+  const email = useSession().data?.email ?? "";
   const queries = useQueryClient();
-  const [waiting, setWaiting] = useState(load);
+  const [waiting, setWaiting] = useState<Tick[]>([]);
   const [refused, setRefused] = useState<Problem | null>(null);
   const sending = useRef(false);
-  const keep = useCallback((change: (ticks: Tick[]) => Tick[]) => {
-    // The store is the truth: another tab may have added to it.
-    const next = change(load());
-    localStorage.setItem(KEPT, JSON.stringify(next));
-    setWaiting(next);
-  }, []);
+  const keep = useCallback(
+    (change: (ticks: Tick[]) => Tick[]) => {
+      // The store is the truth: another tab may have added to it.
+      const next = change(load(email));
+      localStorage.setItem(stored(email), JSON.stringify(next));
+      setWaiting(next);
+    },
+    [email],
+  );
   const send = useCallback(async () => {
-    if (sending.current) return;
+    if (sending.current || !email) return;
     sending.current = true;
     let told = false;
     try {
-      for (let next = load()[0]; next; next = load()[0]) {
+      for (let next = load(email)[0]; next; next = load(email)[0]) {
         const { key, item, ...body } = next;
         try {
           await data(
@@ -56,8 +62,9 @@ export function useTicks() {
       sending.current = false;
       if (told) await queries.invalidateQueries();
     }
-  }, [keep, queries]);
+  }, [email, keep, queries]);
   useEffect(() => {
+    setWaiting(load(email));
     send();
     window.addEventListener("online", send);
     const again = setInterval(send, 5000);
@@ -65,7 +72,7 @@ export function useTicks() {
       window.removeEventListener("online", send);
       clearInterval(again);
     };
-  }, [send]);
+  }, [email, send]);
   return {
     waiting: waiting.length,
     refused,

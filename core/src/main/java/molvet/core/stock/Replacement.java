@@ -116,15 +116,18 @@ public record Replacement(
         boolean sameRecipe = low.recipe.fingerprint().equals(s.recipe.fingerprint());
         if (kind == Kind.SAME_PAINT && !sameRecipe && !low.recipe.isEmpty() && !s.recipe.isEmpty()) {
             said.add("made otherwise now: " + s.recipe + " instead of " + low.recipe);
+        } else if (kind == Kind.SAME_PAINT && s.paint == 0) {
+            said.add("as its maker lists it");
         }
-        List<Double> strengths = strengths(low.run, s.run);
-        if (strengths.isEmpty()) {
+        boolean itself = kind == Kind.SAME_PAINT && s.paint == 0 && sameRecipe;
+        List<Double> strengths = itself ? List.of() : strengths(low.run, s.run);
+        if (!strengths.isEmpty()) {
+            said.add(colour(low.run.orElseThrow(), s.run.orElseThrow(), strengths));
+        } else if (!itself) {
             said.add(
                     s.run.isEmpty()
                             ? "its colour was not measured"
                             : "yours was not measured, so it cannot be compared");
-        } else {
-            said.add(colour(low.run.orElseThrow(), s.run.orElseThrow(), strengths));
         }
         granulation(low, s).ifPresent(said::add);
         lasting(low, s).ifPresent(said::add);

@@ -67,19 +67,29 @@ class StockTest {
     /** By hand: 5 ml in 100 days and 10 ml left are 200 days; of 16 uses the rate is known to a quarter. */
     @Test
     void itLastsAsLongAsThePaceSays() {
-        Pace pace = Pace.of(LocalDate.of(2026, 1, 1), LocalDate.of(2026, 4, 11), 5, 10, 16)
+        Pace pace = Pace.of(LocalDate.of(2026, 1, 1), LocalDate.of(2026, 4, 11), 5, 10, 0, 16)
                 .orElseThrow();
         assertThat(pace.days()).isEqualTo(200);
         assertThat(pace.least()).isEqualTo(160);
-        assertThat(pace.most()).isEqualTo(267);
-        assertThat(pace.words()).isEqualTo("about 7 months (5 to 9)");
+        assertThat(pace.most()).isEqualTo(250);
+        assertThat(pace.words()).isEqualTo("about 7 months (5 to 8)");
         assertThat(pace.from()).isEqualTo("5.0 ml in 100 days, with 16 paintings or pours");
+    }
+
+    /** By hand: uses known to a quarter, what is left to a half, what was used to a half: √(1/16 + 1/4 + 1/4) = 0.75. */
+    @Test
+    void whatWasJudgedByEyeLastsForAsLongAsTheEyeIsSure() {
+        Pace eye = Pace.of(LocalDate.of(2026, 1, 1), LocalDate.of(2026, 4, 11), 4, 4, 2, 16)
+                .orElseThrow();
+        assertThat(eye.days()).isEqualTo(100);
+        assertThat(eye.least()).isEqualTo(57);
+        assertThat(eye.most()).isEqualTo(175);
     }
 
     @ParameterizedTest
     @CsvSource({"2026-01-20, 5, 16", "2026-04-11, 0, 16", "2026-04-11, 5, 3"})
     void whereThereIsNoPaceItIsSilent(LocalDate until, double used, int uses) {
-        assertThat(Pace.of(LocalDate.of(2026, 1, 1), until, used, 10, uses)).isEmpty();
+        assertThat(Pace.of(LocalDate.of(2026, 1, 1), until, used, 10, 0, uses)).isEmpty();
     }
 
     private static Replacement.Stocked stocked(
@@ -121,6 +131,33 @@ class StockTest {
                 .contains("granulation none instead of moderate", "25 % cheaper by the ml (0.60 against 0.80)");
         assertThat(all.get(0).strengths()).hasSize(3);
         assertThat(all.get(1).said()).contains("13 % dearer by the ml (0.90 against 0.80)");
+    }
+
+    /** What the chart lists now may be made otherwise than the tube in the hand. */
+    @Test
+    void theSamePaintMadeOtherwiseIsSaidToBe() {
+        Replacement.Stocked low =
+                stocked(1, "Old Gold", "Pellworth", "PO48", Lab.of(42, 40, 40), Granulation.NONE, "0.80");
+        Replacement.Stocked now = new Replacement.Stocked(
+                0,
+                9,
+                "Old Gold",
+                "Pellworth",
+                Recipe.of("PY150", "PR101"),
+                Optional.empty(),
+                Optional.empty(),
+                Optional.empty(),
+                true,
+                false,
+                Optional.of(new BigDecimal("0.80")));
+        List<Replacement> all = Replacement.of(low, List.of(low, now), PigmentReference.standard());
+        assertThat(all).hasSize(1);
+        assertThat(all.get(0).kind()).isEqualTo(Replacement.Kind.SAME_PAINT);
+        assertThat(all.get(0).said())
+                .containsExactly(
+                        "made otherwise now: PY150 + PR101 instead of PO48",
+                        "its colour was not measured",
+                        "as dear by the ml");
     }
 
     /** As a transparent iron oxide beside a quinacridone gold: common practice, no published source. */

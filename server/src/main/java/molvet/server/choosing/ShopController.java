@@ -47,6 +47,7 @@ class ShopController {
     private final Clock clock;
     private final ShopQuestion question;
     private final Ingredients mixing;
+    private final ShortlistStore shortlists;
 
     ShopController(
             VoiceStore store,
@@ -55,7 +56,9 @@ class ShopController {
             PigmentReference reference,
             ShopNotes notes,
             Clock clock,
-            Ingredients mixing) {
+            Ingredients mixing,
+            ShortlistStore shortlists) {
+        this.shortlists = shortlists;
         this.mixing = mixing;
         this.store = store;
         this.views = views;
@@ -85,7 +88,11 @@ class ShopController {
             String mixNote,
             List<String> facts) {}
 
-    /** What a phone shows of a paint: enough to know it by. */
+    /**
+     * What a phone shows of a paint: enough to know it by.
+     *
+     * @param remembered what was decided of it before, and why
+     */
     record CarriedPaint(
             long id,
             String accession,
@@ -99,7 +106,8 @@ class ShopController {
             @Nullable String wish,
             @Nullable String mostPerMl,
             @Nullable String mostPrice,
-            @Nullable String currency) {}
+            @Nullable String currency,
+            @Nullable String remembered) {}
 
     record AnswerWithPaints(ShopAnswer answer, List<CarriedPaint> paints) {}
 
@@ -154,6 +162,7 @@ class ShopController {
         ShopAnswer a =
                 answer(name, cut(Fields.text(tube.maker())), recipe, owned(rows, entries), mixing.pantry(me, rows));
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
+        Map<Long, String> remembered = shortlists.remembered(me);
         List<Long> named = new ArrayList<>();
         List.of(a.have, a.sameRecipe, a.alike, a.mix).forEach(l -> l.forEach(h -> named.add(h.paint)));
         String folded = Words.folded(name);
@@ -164,7 +173,7 @@ class ShopController {
                                 || r.standing().equals("WISHED")
                                         && !folded.isEmpty()
                                         && Words.folded(r.name()).contains(folded))
-                        .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id())))
+                        .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id()), remembered.get(r.id())))
                         .toList());
     }
 
@@ -184,7 +193,8 @@ class ShopController {
         return all;
     }
 
-    private static CarriedPaint carried(VoiceRow r, PaintViews.PaintEntry entry, VoiceStore.@Nullable WishRow wish) {
+    private static CarriedPaint carried(
+            VoiceRow r, PaintViews.PaintEntry entry, VoiceStore.@Nullable WishRow wish, @Nullable String remembered) {
         return new CarriedPaint(
                 r.id(),
                 entry.accession(),
@@ -202,7 +212,8 @@ class ShopController {
                 wish == null || wish.mostPrice() == null
                         ? null
                         : wish.mostPrice().toPlainString(),
-                wish == null ? null : wish.currency());
+                wish == null ? null : wish.currency(),
+                remembered);
     }
 
     /**
@@ -215,6 +226,7 @@ class ShopController {
         List<VoiceRow> rows = store.all(me);
         Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
+        Map<Long, String> remembered = shortlists.remembered(me);
         List<ShopQuestion.Owned> owned = owned(rows, entries);
         Pantry pantry = mixing.pantry(me, rows);
         Map<String, Recipe> recipes = new LinkedHashMap<>();
@@ -228,7 +240,7 @@ class ShopController {
                 clock.instant(),
                 rows.stream()
                         .limit(MOST_CARRIED)
-                        .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id())))
+                        .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id()), remembered.get(r.id())))
                         .toList(),
                 recipes.entrySet().stream()
                         .limit(MOST_CARRIED)
@@ -256,12 +268,13 @@ class ShopController {
     @Transactional(readOnly = true)
     public WishList wishList(Collector me) {
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
+        Map<Long, String> remembered = shortlists.remembered(me);
         List<VoiceRow> rows = store.all(me).stream()
                 .filter(r -> r.standing().equals("WISHED") || wishes.containsKey(r.id()))
                 .toList();
         Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
         return new WishList(rows.stream()
-                .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id())))
+                .map(r -> carried(r, entries.get(r.id()), wishes.get(r.id()), remembered.get(r.id())))
                 .toList());
     }
 }

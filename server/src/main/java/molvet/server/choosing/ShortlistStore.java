@@ -115,6 +115,23 @@ public class ShortlistStore {
                 .list();
     }
 
+    /** What was decided last of each paint, and why, in words. */
+    Map<Long, String> remembered(Collector me) {
+        Map<Long, String> all = new HashMap<>();
+        db.sql("""
+                        select c.paint_id, c.decided, c.decided_why, s.name, s.decided_on
+                        from shortlist_candidate c join shortlist s on s.id = c.shortlist_id
+                        where c.collector_id = ? and c.decided <> '' order by s.decided_on, c.id
+                        """)
+                .param(me.id())
+                .query((rs, n) -> all.put(
+                        rs.getLong(1),
+                        (rs.getString(2).equals("CHOSEN") ? "Chosen for " : "Passed over for ") + rs.getString(4)
+                                + " on " + rs.getObject(5, LocalDate.class) + ": " + rs.getString(3)))
+                .list();
+        return all;
+    }
+
     Map<Long, Integer> sizes(Collector me) {
         Map<Long, Integer> all = new HashMap<>();
         db.sql("select shortlist_id, count(*) from shortlist_candidate where collector_id = ? group by shortlist_id")

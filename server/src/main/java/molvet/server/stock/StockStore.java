@@ -164,12 +164,19 @@ class StockStore {
                         """).param(me.id()).query(WeightRow.class).list();
     }
 
-    /** Whether the maker’s chart still lists it; a paint of no chart is taken for made. */
-    List<Long> discontinued(Collector me) {
-        return db.sql("""
-                        select p.id from paint p join colour c on c.id = p.colour_id
-                        where p.collector_id = ? and c.status = 'DISCONTINUED'
-                        """).param(me.id()).query(Long.class).list();
+    /** A paint as its maker’s chart has it now, in its newest edition. */
+    record AsMadeRow(
+            long paintId, long colourId, String name, String maker, String status, String labelText, String sizes) {}
+
+    Map<Long, AsMadeRow> asMade(Collector me) {
+        Map<Long, AsMadeRow> all = new HashMap<>();
+        db.sql("""
+                        select p.id paint_id, c.id colour_id, p.name, m.name maker, c.status, e.label_text, e.sizes
+                        from paint p join colour c on c.id = p.colour_id join line l on l.id = c.line_id
+                        join maker m on m.id = l.maker_id join edition e on e.colour_id = c.id
+                        where p.collector_id = ? order by coalesce(e.since_year, 0), e.id
+                        """).param(me.id()).query(AsMadeRow.class).list().forEach(r -> all.put(r.paintId, r));
+        return all;
     }
 
     record SeenRow(

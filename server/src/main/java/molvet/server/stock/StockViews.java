@@ -28,6 +28,7 @@ import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.core.stock.Pace;
 import molvet.core.stock.Replacement;
@@ -53,8 +54,12 @@ class StockViews {
     /** At or below this, in percent of the fullest tube or pan, a paint runs low (ours). */
     static final int LOW = 25;
 
+    /** What pans take from a tube is known to some percent of it. */
+    private static final int POURED = 5;
+
     private static final int MOST_SHOWN = 400;
     private static final int MOST_LOW = 60;
+    private static final String DISCONTINUED = "DISCONTINUED";
     private static final int FEW = 4;
 
     private final StockStore store;
@@ -265,8 +270,12 @@ class StockViews {
                 .filter(d -> !d.isBefore(since.get()) && !d.isAfter(until.get()))
                 .count();
         return Pace.of(
-                since.get(), until.get(), ml * (before - l.leftPercent()) / 100, ml * l.leftPercent() / 100, (int)
-                        uses);
+                since.get(),
+                until.get(),
+                ml * (before - l.leftPercent()) / 100,
+                ml * l.leftPercent() / 100,
+                ml * looked.map(EstimateRow::plusMinus).orElse(POURED) / 100,
+                (int) uses);
     }
 
     // ---- runs low ---------------------------------------------------------------------------------------------------
@@ -283,7 +292,8 @@ class StockViews {
             @Nullable String perMl,
             List<String> said) {}
 
-    record LowPaint(StockedPaint stocked, List<ReplacementView> replacements) {}
+    /** @param gone that its maker lists it no more, in a sentence; empty where it does, or where no chart is known */
+    record LowPaint(StockedPaint stocked, String gone, List<ReplacementView> replacements) {}
 
     record LowList(List<LowPaint> paints, int all) {}
 
@@ -306,7 +316,10 @@ class StockViews {
                 views(me, lots, shown).stream()
                         .map(s -> {
                             List<Replacement> all = market.replacing(s.paint.id(), reference);
-                            return new LowPaint(s, replacements(me, market, all.subList(0, Math.min(FEW, all.size()))));
+                            return new LowPaint(
+                                    s,
+                                    market.gone.contains(s.paint.id()) ? "Its maker lists it no more." : "",
+                                    replacements(me, market, all.subList(0, Math.min(FEW, all.size()))));
                         })
                         .toList(),
                 low.size());
@@ -342,7 +355,7 @@ class StockViews {
                         .collect(Collectors.toMap(PaintEntry::id, e -> e));
         return all.stream()
                 .map(r -> {
-                    Replacement.Stocked s = market.all.get(r.colour() == 0 ? r.paint() : -r.colour());
+                    Replacement.Stocked s = market.stocked(r);
                     return new ReplacementView(
                             entries.get(r.paint()),
                             r.colour() == 0 ? null : r.colour(),
@@ -358,7 +371,17 @@ class StockViews {
     }
 
     /** All that could be bought: paints by their id, colours of charts by its negative. Prices in one currency, the commonest. */
-    private record Market(Map<Long, Replacement.Stocked> all, String currency) {
+    private record Market(
+            Map<Long, Replacement.Stocked> all, Map<Long, Replacement.Stocked> again, Set<Long> gone, String currency) {
+        Replacement.Stocked stocked(Replacement r) {
+            if (r.colour() == 0) return all.get(r.paint());
+            return Optional.ofNullable(all.get(-r.colour()))
+                    .orElseGet(() -> again.values().stream()
+                            .filter(s -> s.colour() == r.colour())
+                            .findFirst()
+                            .orElseThrow());
+        }
+
         Optional<Replacement.Stocked> of(long paint) {
             return Optional.ofNullable(all.get(paint));
         }
@@ -391,7 +414,12 @@ class StockViews {
             if (HoldingForm.valueOf(l.form()).isOnlyASample()) continue;
             paid.put(l.paintId(), l.price().divide(l.volume(), 4, RoundingMode.HALF_UP));
         }
-        Set<Long> gone = new HashSet<>(store.discontinued(me));
+        Map<Long, StockStore.AsMadeRow> asMade = store.asMade(me);
+        Set<Long> gone = asMade.values().stream()
+                .filter(m -> m.status().equals(DISCONTINUED))
+                .map(StockStore.AsMadeRow::paintId)
+                .collect(Collectors.toSet());
+        Map<Long, Replacement.Stocked> again = new HashMap<>();
         Map<Long, Replacement.Stocked> all = new LinkedHashMap<>();
         for (VoiceRow r : voices.all(me)) {
             all.put(
@@ -427,7 +455,27 @@ class StockViews {
                             false,
                             perMl(c.sizes(), currency)));
         }
-        return new Market(all, currency);
+        asMade.values().stream().filter(m -> !gone.contains(m.paintId())).forEach(m -> {
+            Replacement.Stocked own = all.get(m.paintId());
+            Recipe now = reader.read(m.labelText()).recipe();
+            boolean same =
+                    now.isEmpty() || now.fingerprint().equals(own.recipe().fingerprint());
+            again.put(
+                    m.paintId(),
+                    new Replacement.Stocked(
+                            0,
+                            m.colourId(),
+                            m.name(),
+                            own.maker(),
+                            now.isEmpty() ? own.recipe() : now,
+                            same ? own.run() : Optional.empty(),
+                            same ? own.grain() : Optional.empty(),
+                            same ? own.lasts() : Optional.empty(),
+                            true,
+                            false,
+                            perMl(m.sizes(), currency)));
+        });
+        return new Market(all, again, gone, currency);
     }
 
     /** Of the cheapest size by the ml. */

@@ -152,6 +152,14 @@ class ShortlistApiTest {
                 .contains("ΔE00");
         assertThat(me.find("passed over").toString()).contains("Poppy");
 
+        // Asked for in a shop, it is said why it was passed over.
+        JsonNode asked = me.post("/api/shop/ask", of("name", "Poppy", "pigments", "PR255"))
+                .must(200)
+                .json();
+        assertThat(asked.at("/paints").toString())
+                .contains("Passed over for Abstracts on ")
+                .contains("Field Red");
+
         long arrival = me.post("/api/shortlists/" + list + "/order", Map.of())
                 .must(201)
                 .json()

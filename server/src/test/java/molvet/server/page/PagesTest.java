@@ -64,6 +64,22 @@ class PagesTest {
                         new Look("/makers/" + dusk.get("makerId").asLong(), "own symbols")),
                 Map.entry(
                         "/lines/:line", new Look("/lines/" + dusk.get("lineId").asLong(), "Colour")),
+                Map.entry("/shortlists", new Look("/shortlists", "Moths by lamplight")),
+                Map.entry(
+                        "/shortlists/:shortlist",
+                        new Look(
+                                "/shortlists/"
+                                        + demo.get("/api/shortlists")
+                                                .json()
+                                                .at("/shortlists/0/id")
+                                                .asLong(),
+                                "not marked yet")),
+                Map.entry("/shopping", new Look("/shopping", "wanting for free delivery")),
+                Map.entry("/stock", new Look("/stock", "weighed 11.4 g")),
+                Map.entry("/stock/low", new Look("/stock/low", "What takes its place")),
+                Map.entry("/stock/unmade", new Look("/stock/unmade", "is no longer made")),
+                Map.entry("/stock/unused", new Look("/stock/unused", "in none of the paintings")),
+                Map.entry("/stock/replacing/:paint", new Look("/stock/replacing/" + id, "In place of Dusk Heather")),
                 Map.entry("/doubts", new Look("/doubts", "Rock Pool Blue")),
                 Map.entry("/compare", new Look("/compare?paints=" + Pages.blues(demo, 4), "What matters")),
                 Map.entry("/plane", new Look("/plane", "Stand in for each other")),

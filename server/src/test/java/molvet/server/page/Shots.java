@@ -106,6 +106,14 @@ class Shots {
             b.see(By.xpath("//*[@aria-label='2 parts of Burnt Sienna Point']"));
             b.seeText("in nine of ten");
             b.picture(dir.resolve("mixing.png"));
+            b.open("/shortlists");
+            b.follow(By.linkText("Moths by lamplight"));
+            b.follow(By.xpath("//button[contains(., 'Final cut')]"));
+            b.seeText("of your own into 12 wells");
+            b.picture(dir.resolve("final-cut.png"));
+            b.open("/stock/low");
+            b.seeText("What takes its place");
+            b.picture(dir.resolve("runs-low.png"));
             b.open("/doubts");
             b.seeText("Rock Pool Blue");
             b.picture(dir.resolve("doubts.png"));

@@ -1,0 +1,170 @@
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { open, refused, server } from "../../test/page";
+import { LowPage } from "./LowPage";
+import { ShoppingPage } from "./ShoppingPage";
+
+beforeEach(() => localStorage.clear());
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const paint = (id: number, name: string) => ({
+  id,
+  accession: `M-000${id}`,
+  name,
+  maker: "Kelpwick",
+  recipe: ["PB29"],
+  standing: "OWNED",
+  strip: null,
+});
+const LOT = {
+  holding: 5,
+  form: "TUBE",
+  volume: 15,
+  state: "HERE",
+  left: 16,
+  plusMinus: 4,
+  leftMl: "2.4",
+  from: "weighed 11.4 g; full 29.6 g, empty 7.9 g, 2026-11-14",
+  lasts: "about 41 days (31 to 52)",
+  lastsFrom: "11.1 ml in 189 days, with 9 paintings or pours",
+  parted: "",
+  empty: 7.9,
+  full: 29.6,
+};
+const ITEM = {
+  id: 3,
+  paint: paint(1, "Kelp Blue"),
+  pieces: 2,
+  why: "runs low",
+  price: "9.50",
+  currency: "EUR",
+  volume: "10",
+  priceFrom: "as you wrote",
+  perMl: "0.95",
+  good: "The best price so far: 5 % below 1.00 by the ml, paid on 2026-01-01.",
+  over: "",
+  ticked: false,
+  version: 1,
+};
+const list = (ticked: boolean) => ({
+  shops: [
+    {
+      shop: 7,
+      name: "Harbour stationer",
+      sum: "19.00",
+      currency: "EUR",
+      unpriced: 0,
+      ticked: ticked ? 1 : 0,
+      deliveryCosts: "4.50",
+      freeFrom: "35.00",
+      delivery: "16.00 EUR are wanting for free delivery.",
+      items: [{ ...ITEM, ticked }],
+    },
+  ],
+  proposed: [{ paint: paint(2, "Rose"), why: "wished for" }],
+  shopNames: ["Harbour stationer"],
+});
+const SESSION = { "GET /api/session": { email: "one@molvet.example", name: "One", demo: false } };
+
+test("what is ticked off without a network stays ticked, and is told once there is one", async () => {
+  let away = true;
+  let ticked = false;
+  const asked = server({
+    ...SESSION,
+    "GET /api/shopping": () => list(ticked),
+    "POST /api/shopping/3/tick": () => {
+      if (away) throw new TypeError("no network");
+      ticked = true;
+      return list(true);
+    },
+    "POST /api/shopping/arrival": { arrival: 9 },
+  });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  const box = (await screen.findByLabelText("Kelp Blue is in the basket")) as HTMLInputElement;
+  await userEvent.click(box);
+  expect(await screen.findByText(/1 tick kept on this phone/)).toBeTruthy();
+  expect(box.checked).toBe(true);
+  // A reload loses nothing.
+  cleanup();
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  await waitFor(() =>
+    expect((screen.getByLabelText("Kelp Blue is in the basket") as HTMLInputElement).checked).toBe(true),
+  );
+  away = false;
+  window.dispatchEvent(new Event("online"));
+  await userEvent.click(await screen.findByRole("button", { name: "Bought: make the arrival of 1" }));
+  expect(await screen.findByText("elsewhere")).toBeTruthy();
+  const told = asked.filter((a) => a.path === "/api/shopping/3/tick");
+  expect(told.at(-1)?.body).toMatchObject({ ticked: true });
+  expect(localStorage.getItem("molvet-ticked-one@molvet.example")).toBe("[]");
+});
+
+test("a tick that the server will not have is said, and the rest goes through", async () => {
+  server({
+    ...SESSION,
+    "GET /api/shopping": list(false),
+    "POST /api/shopping/3/tick": () => refused("It is not on the list any more.", 404),
+  });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  await userEvent.click(await screen.findByLabelText("Kelp Blue is in the basket"));
+  expect(await screen.findByText("It is not on the list any more.")).toBeTruthy();
+  await waitFor(() => expect(localStorage.getItem("molvet-ticked-one@molvet.example")).toBe("[]"));
+});
+
+test("what runs low says from what, and is weighed with the weights that are known", async () => {
+  const asked = server({
+    "GET /api/stock/low": {
+      all: 1,
+      paints: [
+        {
+          stocked: { paint: paint(1, "Raw Shore"), lots: [LOT], fullest: 16, low: true },
+          gone: "Its maker lists it no more.",
+          replacements: [
+            {
+              paint: paint(2, "Raw Sienna"),
+              name: "Raw Sienna",
+              maker: "Kelpwick",
+              recipe: ["PBr7"],
+              kind: "SAME_PIGMENTS",
+              strengths: [2, 1, 0.5],
+              perMl: "0.60",
+              said: ["stands in at every strength", "25 % cheaper by the ml (0.60 against 0.80)"],
+            },
+          ],
+        },
+      ],
+    },
+    "POST /api/holdings/5/left": {},
+    "POST /api/shopping": list(false),
+  });
+  open(<LowPage />, "/stock/low", "/stock/low");
+  expect(await screen.findByText(/weighed 11.4 g/)).toBeTruthy();
+  expect(screen.getByText(/Lasts about 41 days \(31 to 52\)/)).toBeTruthy();
+  expect(screen.getByText(/25 % cheaper by the ml/)).toBeTruthy();
+  expect(screen.getByText("Its maker lists it no more.")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "To buy: Raw Sienna" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/shopping")?.body).toEqual({
+      paints: [2],
+      why: "replaces Raw Shore",
+    }),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Look at it" }));
+  const dialog = within(await screen.findByRole("dialog"));
+  await userEvent.selectOptions(dialog.getByLabelText("How"), "WEIGHED");
+  expect((dialog.getByLabelText("Empty, g") as HTMLInputElement).value).toBe("7.9");
+  await userEvent.type(dialog.getByLabelText("It weighs now, g"), "13.5");
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/holdings/5/left")?.body).toEqual({
+      how: "WEIGHED",
+      grams: "13.5",
+      empty: "7.9",
+      full: "29.6",
+    }),
+  );
+});
