@@ -387,9 +387,9 @@ class StockViews {
         }
 
         List<Replacement> replacing(long paint, PigmentReference reference) {
-            return of(paint)
-                    .map(p -> Replacement.of(p, all.values(), reference))
-                    .orElse(List.of());
+            List<Replacement.Stocked> from = new ArrayList<>(all.values());
+            if (again.containsKey(paint)) from.add(again.get(paint));
+            return of(paint).map(p -> Replacement.of(p, from, reference)).orElse(List.of());
         }
     }
 
@@ -558,12 +558,14 @@ class StockViews {
                         .stream()
                         .filter(r -> !r.strengths().isEmpty())
                         .min(Comparator.comparingDouble(r -> r.strengths().get(1))));
+        String held = unknown == 0 ? "" : unknown + (unknown == 1 ? " holding" : " holdings") + " of no known volume";
         boolean dots = ml.signum() == 0 && unknown == 0;
-        String left =
-                (dots ? "only dots or samples" : ml.setScale(1, RoundingMode.HALF_UP) + " ml") + " are in the house"
-                        + (unknown > 0
-                                ? ", and " + unknown + (unknown == 1 ? " holding" : " holdings") + " of no known volume"
-                                : "");
+        String left = dots
+                ? "only dots or samples are in the house"
+                : ml.signum() == 0
+                        ? held + (unknown == 1 ? " is" : " are") + " in the house"
+                        : ml.setScale(1, RoundingMode.HALF_UP) + " ml are in the house"
+                                + (held.isEmpty() ? "" : ", and " + held);
         String said = code + " is no longer made: " + left + (dots ? "." : ". Keep it for what nothing else does.")
                 + nearest.map(r -> " " + market.all.get(r.paint()).name() + " of "
                                 + market.all.get(r.paint()).recipe() + " "

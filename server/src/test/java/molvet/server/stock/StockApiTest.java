@@ -149,6 +149,54 @@ class StockApiTest {
                 .contains("of PBr7");
     }
 
+    /** A tube of an edition that its maker makes otherwise by now. */
+    @Test
+    void whatItsMakerMakesNowIsTheFirstThingThatTakesItsPlace() {
+        long maker = me.post("/api/makers", of("name", "Pellworth"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        long line = me.post("/api/makers/" + maker + "/lines", of("name", "Artist"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        me.upload(
+                        "/api/lines/" + line + "/chart",
+                        "table",
+                        "chart.csv",
+                        "name,pigments,sizes\nOld Gold,PY150 + PR101,15 ml 9.00 EUR\n"
+                                .getBytes(java.nio.charset.StandardCharsets.UTF_8))
+                .must(200);
+        long gold = me.post(
+                        "/api/paints",
+                        of(
+                                "name",
+                                "Old Gold",
+                                "maker",
+                                "Pellworth",
+                                "line",
+                                "Artist",
+                                "pigments",
+                                "PO48",
+                                "form",
+                                "TUBE",
+                                "volume",
+                                "15",
+                                "price",
+                                "12.00",
+                                "currency",
+                                "EUR"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        JsonNode all =
+                me.get("/api/paints/" + gold + "/replacements").must(200).json().get("replacements");
+        assertThat(all.at("/0/said").toString()).contains("made otherwise now: PY150 + PR101 instead of PO48");
+    }
+
     @Test
     void givenAwayWithWhomAndWhenItsRecordStaysAndItCanComeBack() {
         long red = paint("Signal Red", "Pellworth", "PR254", "12.00");
