@@ -123,13 +123,7 @@ class Shots {
             b.open("/plane?find=painted");
             b.seeText("Stand in for each other");
             b.picture(dir.resolve("plane.png"));
-            b.open("/report?find=from+%22Field+box+of+28%22");
-            b.seeText("Gravest doubts");
-            b.picture(dir.resolve("report.png"));
             b.size(390, 844);
-            b.open("/collection");
-            b.seeText("painted out");
-            b.picture(dir.resolve("phone-collection.png"));
             b.open(chart + "/paint");
             b.seeText("Painted, next");
             b.picture(dir.resolve("phone-paint.png"));
