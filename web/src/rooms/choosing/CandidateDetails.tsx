@@ -135,7 +135,8 @@ function FromOthers({ candidate: c, shortlist: s }: { candidate: Candidate; shor
           <li key={JSON.stringify(m.parts)} className="rule-t py-1.5">
             {m.parts.map((p) => `${p.part} ${name(p.id)}`).join(" + ")}
             <p className="quiet text-sm">
-              ΔE {m.deltaE.toFixed(1)} half washed out. {m.reasons[0]}
+              ΔE {m.deltaE.toFixed(1)} at full strength
+              {m.deltaETint != null && `, ${m.deltaETint.toFixed(1)} at tint`}. {m.reasons[0]}
             </p>
           </li>
         ))}

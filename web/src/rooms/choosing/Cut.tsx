@@ -272,6 +272,7 @@ function Chosen({ choice, by, currency }: { choice: Choice; by: Map<number, Cand
                 <span className="code">{c.paint.recipe.join(" + ")}</span>
                 <br />
                 {c.price === null ? "no price" : Number(c.price) === 0 ? "yours" : `${c.price} ${currency}`}
+                {c.guessed && " · colour as usual, not measured"}
                 {c.must ? " · must stay" : c.byHand === "TAKEN" ? " · taken by hand" : ""}
               </p>
               {!c.must && (

@@ -232,7 +232,7 @@ function Row({
             aria-expanded={open}
             onClick={onOpen}
           >
-            {open ? "Less" : `Price, notes, could the others make it`}
+            {open ? "Less of it" : "More of it: price, notes"}
           </button>
         </div>
       </div>

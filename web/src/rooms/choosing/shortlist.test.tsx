@@ -144,6 +144,47 @@ test("the second best says in what it differs, a demand what it costs, and a pri
   );
 });
 
+test("what the others could make of one says at which strength it was compared", async () => {
+  const measured = (id: number, name: string) => {
+    const c = candidate(id, name);
+    return {
+      ...c,
+      paint: { ...c.paint, strip: { stops: ["#112233", "#ddeeff"], grain: 0, measured: true } },
+    };
+  };
+  const asked = server({
+    ...ANSWERS,
+    "GET /api/shortlists/4": {
+      ...LIST,
+      candidates: [
+        measured(1, "Field Red"),
+        measured(2, "Poppy"),
+        measured(3, "Far Blue"),
+        candidate(5, "Marked no", { marks: [{ mark: "NO", word: "", at: "2026-11-02T10:00:00Z" }] }),
+      ],
+    },
+    "POST /api/mixing/match": {
+      mixes: [
+        {
+          parts: [
+            { id: 20, part: 3 },
+            { id: 30, part: 1 },
+          ],
+          deltaE: 2.44,
+          deltaETint: 1.2,
+          reasons: ["Near."],
+        },
+      ],
+      reasons: [],
+    },
+  });
+  open(<ShortlistPage />, "/shortlists/:shortlist", "/shortlists/4?step=try");
+  await userEvent.click((await screen.findAllByRole("button", { name: "More of it: price, notes" }))[0]);
+  expect(await screen.findByText("3 Poppy + 1 Far Blue")).toBeTruthy();
+  expect(screen.getByText("ΔE 2.4 at full strength, 1.2 at tint. Near.")).toBeTruthy();
+  expect(asked.find((a) => a.path === "/api/mixing/match")?.body).toMatchObject({ from: [20, 30] });
+});
+
 test("what is kept are the paints of the choice that is looked at", async () => {
   const asked = server(ANSWERS);
   open(<ShortlistPage />, "/shortlists/:shortlist", "/shortlists/4?step=cut");

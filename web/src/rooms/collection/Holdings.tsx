@@ -7,6 +7,9 @@ import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
 import { PourDialog } from "../arrival/PourDialog";
+import { LotActions, LotSaid } from "../stock/LotLine";
+import { StockLinks } from "../stock/StockLinks";
+import { useLots } from "../stock/useLots";
 
 export const FORMS = [
   "TUBE",
@@ -26,6 +29,7 @@ type Holding = Schemas["HoldingView"];
 export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
   const [open, setOpen] = useState<Holding | "new" | null>(null);
   const [pouring, setPouring] = useState<number | null>(null);
+  const lots = useLots(p.id);
   return (
     <section>
       <div className="flex justify-between items-baseline">
@@ -37,11 +41,15 @@ export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
       {p.holdings.length === 0 && <p className="quiet">None: the paint is {words(p.standing)} for.</p>}
       <ul>
         {p.holdings.map((h) => (
-          <li key={h.id} className="rule-b py-1.5 flex justify-between gap-3">
-            <span>
+          <li key={h.id} className="rule-b py-1.5 flex flex-wrap justify-between gap-x-3">
+            <span className="grow basis-56">
               {h.volume && <span className="code">{h.volume} ml </span>}
               {words(h.form)}
-              {h.state !== "HERE" ? `, ${words(h.state)}` : h.left < 100 ? `, ${h.left} % left` : ""}
+              {h.state !== "HERE"
+                ? `, ${lots(h.id)?.parted || words(h.state)}`
+                : h.left < 100
+                  ? `, ${h.left} % left`
+                  : ""}
               <span className="quiet block text-sm">
                 {[
                   h.keptWhere && `kept ${h.keptWhere}`,
@@ -53,8 +61,10 @@ export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
                   .filter(Boolean)
                   .join(" · ")}
               </span>
+              <LotSaid lot={lots(h.id)} />
             </span>
             <span className="flex gap-3 self-start">
+              <LotActions lot={lots(h.id)} name={p.name} />
               {(h.form === "TUBE" || h.form === "BOTTLE") && h.state === "HERE" && h.volume && h.left > 0 && (
                 <button type="button" className="underline" onClick={() => setPouring(h.id)}>
                   Pour
@@ -72,6 +82,7 @@ export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
           </li>
         ))}
       </ul>
+      <StockLinks paint={p.id} />
       {pouring !== null && <PourDialog holding={pouring} onClose={() => setPouring(null)} />}
       {open && (
         <HoldingDialog paint={p.id} holding={open === "new" ? null : open} onClose={() => setOpen(null)} />

@@ -13,7 +13,6 @@ import { WishNote } from "../choosing/WishNote";
 import { WhatItMakes } from "../mixing/WhatItMakes";
 import { ShareButton } from "../sharing/ShareButton";
 import { SwatchSection } from "../shelf/SwatchSection";
-import { StockLinks } from "../stock/StockLinks";
 import { Holdings } from "./Holdings";
 import { Notes } from "./Notes";
 import { Observations } from "./Observations";
@@ -135,7 +134,6 @@ export function PaintPage() {
           {(p.wished || p.standing === "WISHED") && <WishNote paint={id} />}
           <Observations paint={p} />
           <Holdings paint={p} />
-          <StockLinks paint={id} name={p.name} />
           <CameWith paint={p} />
           <Research paint={id} />
           <WhatItMakes paint={id} measured={p.strip != null} />

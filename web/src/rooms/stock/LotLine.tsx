@@ -18,17 +18,7 @@ const GOES = [
 
 /** One tube, pan or dot: how much is left and from what that is known, looked at anew or gone with one tap. */
 export function LotLine({ lot, name }: { lot: Lot; name: string }) {
-  const [open, setOpen] = useState<"look" | "part" | null>(null);
-  const part = useAct((body: Schemas["NewParting"], headers) =>
-    data(
-      client.POST("/api/holdings/{holding}/parting", {
-        headers,
-        params: { path: { holding: lot.holding } },
-        body,
-      }),
-    ),
-  );
-  const here = lot.state === "HERE" || lot.state === "LENT";
+  const here = isHere(lot);
   return (
     <li className="rule-t py-2 flex flex-wrap gap-x-4 gap-y-1 items-start">
       <Gauge form={lot.form} left={here ? lot.left : 0} />
@@ -52,32 +42,63 @@ export function LotLine({ lot, name }: { lot: Lot; name: string }) {
             `, ${lot.parted || words(lot.state)}`
           )}
         </p>
-        {here && <p className="quiet text-sm">{lot.from}</p>}
-        {lot.lasts && (
-          <p className="text-sm">
-            Lasts {lot.lasts}, two times of three, <span className="quiet">from {lot.lastsFrom}</span>
-          </p>
-        )}
+        <LotSaid lot={lot} />
       </div>
       <div className="flex gap-3">
-        {here ? (
-          <>
-            <button type="button" className="underline py-1" onClick={() => setOpen("look")}>
-              Look at it
-            </button>
-            <button type="button" className="underline py-1" onClick={() => setOpen("part")}>
-              It is gone
-            </button>
-          </>
-        ) : (
-          <button type="button" className="underline py-1" onClick={() => part.run({ state: "HERE" })}>
-            It is here again
-          </button>
-        )}
+        <LotActions lot={lot} name={name} />
       </div>
+    </li>
+  );
+}
+
+const isHere = (lot: Lot) => lot.state === "HERE" || lot.state === "LENT";
+
+/** From what it is known how much is left, and how long that lasts. */
+export function LotSaid({ lot }: { lot: Lot | undefined }) {
+  if (!lot) return null;
+  return (
+    <>
+      {isHere(lot) && <span className="quiet text-sm block">{lot.from}</span>}
+      {lot.lasts && (
+        <span className="text-sm block">
+          Lasts {lot.lasts}, two times of three, <span className="quiet">from {lot.lastsFrom}</span>
+        </span>
+      )}
+    </>
+  );
+}
+
+/** Looks at it anew, or says that it is gone or here again. */
+export function LotActions({ lot, name }: { lot: Lot | undefined; name: string }) {
+  const [open, setOpen] = useState<"look" | "part" | null>(null);
+  const part = useAct((body: Schemas["NewParting"], headers) =>
+    data(
+      client.POST("/api/holdings/{holding}/parting", {
+        headers,
+        params: { path: { holding: lot?.holding ?? 0 } },
+        body,
+      }),
+    ),
+  );
+  if (!lot) return null;
+  if (!isHere(lot)) {
+    return (
+      <button type="button" className="underline py-1" onClick={() => part.run({ state: "HERE" })}>
+        It is here again
+      </button>
+    );
+  }
+  return (
+    <>
+      <button type="button" className="underline py-1" onClick={() => setOpen("look")}>
+        Look at it
+      </button>
+      <button type="button" className="underline py-1" onClick={() => setOpen("part")}>
+        It is gone
+      </button>
       {open === "look" && <Look lot={lot} name={name} onClose={() => setOpen(null)} />}
       {open === "part" && <Part lot={lot} name={name} onClose={() => setOpen(null)} />}
-    </li>
+    </>
   );
 }
 

@@ -15,7 +15,12 @@ export function PaintRow({
 }) {
   return (
     <div className="flex flex-wrap gap-x-4 gap-y-2 items-start">
-      <Strip strip={p.strip} seed={p.id} label={p.name} className="w-32 h-10 shrink-0" />
+      <Strip
+        strip={p.strip}
+        seed={p.id}
+        label={p.name}
+        className="w-32 h-10 max-md:w-full max-md:h-8 shrink-0"
+      />
       <div className="grow basis-56 min-w-0">
         <p>
           <Link to={`/paints/${p.id}`} className="paint-name hover:underline">

@@ -1,26 +1,12 @@
-import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { client, data } from "../../api/client";
 import { ProblemNote } from "../../ui/ProblemNote";
-import { LotLine } from "./LotLine";
 import { useToBuy } from "./useToBuy";
 
-/** What is left of a paint, what takes its place, and the list to buy. */
-export function StockLinks({ paint, name }: { paint: number; name: string }) {
-  const stock = useQuery({
-    queryKey: ["stock", "paint", paint],
-    queryFn: () => data(client.GET("/api/paints/{paint}/stock", { params: { path: { paint } } })),
-  }).data;
+/** From a paint to what takes its place, and to the list to buy. */
+export function StockLinks({ paint }: { paint: number }) {
   const buy = useToBuy();
   return (
-    <section>
-      <h2 className="font-semibold mb-1">What is left</h2>
-      <ul>
-        {stock?.lots.map((l) => (
-          <LotLine key={l.holding} lot={l} name={name} />
-        ))}
-      </ul>
-      {stock?.lots.length === 0 && <p className="quiet">None of it was ever here.</p>}
+    <div>
       <p className="flex flex-wrap gap-x-4">
         <Link className="underline py-1" to={`/stock/replacing/${paint}`}>
           What takes its place
@@ -35,6 +21,6 @@ export function StockLinks({ paint, name }: { paint: number; name: string }) {
       </p>
       {buy.result && <p role="status">It is on the list to buy.</p>}
       <ProblemNote problem={buy.problem} />
-    </section>
+    </div>
   );
 }
