@@ -46,6 +46,7 @@ class EveryOperationTest {
     /** Ids that are not called after the table they point into; nothing: what is of this type and no id. */
     private static final Map<String, String> POINTS = Map.of(
             "NewShare.id", "chart",
+            "Decision.chosen", "shortlist_candidate",
             "MergeAsked.from", "keeper",
             "Merge.into", "paint",
             "NewChart.stock", "paper",
