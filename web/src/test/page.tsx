@@ -14,6 +14,9 @@ globalThis.Request = class extends Plain {
   }
 };
 
+// Nothing scrolls where nothing is laid out.
+Element.prototype.scrollIntoView = () => {};
+
 /** A server that answers by `METHOD path`; what it was asked is kept. */
 export function server(answers: Record<string, unknown | ((asked: Asked) => unknown)>) {
   const asked: Asked[] = [];

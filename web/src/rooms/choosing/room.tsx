@@ -3,10 +3,10 @@ import { page, type Room } from "../../ui/room";
 export default {
   rail: [
     {
-      to: "/compare",
+      to: "/shortlists",
       name: "Choosing",
       at: 220,
-      covers: ["/shortlists", "/plane", "/report", "/care", "/shop"],
+      covers: ["/compare", "/plane", "/report", "/care", "/shop"],
     },
   ],
   keys: [["1 2 3", "mark yes, perhaps, no on a shortlist"]],

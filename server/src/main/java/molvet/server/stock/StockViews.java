@@ -18,6 +18,7 @@ import java.util.OptionalDouble;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import molvet.core.collection.Holding;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
 import molvet.core.maker.Sizes;
@@ -51,9 +52,6 @@ import org.springframework.transaction.annotation.Transactional;
 /** What is left and how long it lasts, what runs low and what replaces it, what is no longer made, and what is never used. */
 @Component
 class StockViews {
-    /** At or below this, in percent of the fullest tube or pan, a paint runs low (ours). */
-    static final int LOW = 25;
-
     /** What pans take from a tube is known to some percent of it. */
     private static final int POURED = 5;
 
@@ -164,7 +162,7 @@ class StockViews {
                     int fullest = fullest(lots, e.id());
                     boolean any = own.stream().anyMatch(StockViews::own);
                     return new StockedPaint(
-                            e, own.stream().map(l -> view(l, lots)).toList(), any ? fullest : 0, any && fullest <= LOW);
+                            e, own.stream().map(l -> view(l, lots)).toList(), any ? fullest : 0, runsLow(own));
                 })
                 .toList();
     }
@@ -172,6 +170,16 @@ class StockViews {
     private static boolean own(LotRow l) {
         return HoldingState.valueOf(l.state()).counts()
                 && !HoldingForm.valueOf(l.form()).isOnlyASample();
+    }
+
+    private static boolean runsLow(List<LotRow> lots) {
+        return Holding.isRunningLow(lots.stream()
+                .map(l -> new Holding(
+                        HoldingForm.valueOf(l.form()),
+                        Optional.empty(),
+                        l.leftPercent(),
+                        HoldingState.valueOf(l.state())))
+                .toList());
     }
 
     private static int fullest(Lots lots, long paint) {
@@ -305,8 +313,7 @@ class StockViews {
     public LowList low(Collector me) {
         Lots lots = lots(me);
         List<Long> low = lots.by.keySet().stream()
-                .filter(id -> lots.by.get(id).stream().anyMatch(StockViews::own))
-                .filter(id -> fullest(lots, id) <= LOW)
+                .filter(id -> runsLow(lots.by.get(id)))
                 .sorted(Comparator.comparingInt(
                         id -> -lots.paintings.getOrDefault(id, List.of()).size()))
                 .toList();
@@ -631,14 +638,5 @@ class StockViews {
                                 .toList(),
                 days.size(),
                 first.orElse(null));
-    }
-
-    /** How many run low. */
-    int countLow(Collector me) {
-        Map<Long, Integer> fullest = new HashMap<>();
-        store.lots(me).stream()
-                .filter(StockViews::own)
-                .forEach(l -> fullest.merge(l.paintId(), l.leftPercent(), Math::max));
-        return (int) fullest.values().stream().filter(f -> f <= LOW).count();
     }
 }
