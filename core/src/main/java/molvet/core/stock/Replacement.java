@@ -5,8 +5,10 @@ import java.math.RoundingMode;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
+import java.util.EnumMap;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import molvet.core.colour.DeltaE;
@@ -32,6 +34,7 @@ public record Replacement(
     static final double NO_REPLACEMENT = 10;
 
     private static final int MOST_NEAREST = 6;
+    private static final int MOST_SAME = 24;
 
     /** In the order in which they are looked at. */
     public enum Kind {
@@ -46,7 +49,6 @@ public record Replacement(
      * @param paint of the collection, or 0; {@code colour} of a maker’s chart, or 0
      * @param made whether its maker still lists it
      * @param here whether it is owned already
-     * @param volume of the tube last bought, or of the smallest listed
      */
     public record Stocked(
             long paint,
@@ -59,9 +61,29 @@ public record Replacement(
             Optional<Lightfastness> lasts,
             boolean made,
             boolean here,
-            Optional<BigDecimal> perMl) {}
+            Optional<BigDecimal> perMl,
+            Optional<Lab> half) {
+        /** {@code half} follows from the run, once: each is compared with many. */
+        public Stocked(
+                long paint,
+                long colour,
+                String name,
+                String maker,
+                Recipe recipe,
+                Optional<WashRun> run,
+                Optional<Granulation> grain,
+                Optional<Lightfastness> lasts,
+                boolean made,
+                boolean here,
+                Optional<BigDecimal> perMl) {
+            this(paint, colour, name, maker, recipe, run, grain, lasts, made, here, perMl, run.map(WashRun::half));
+        }
+    }
 
-    /** @return the same paint first, then the same pigments the cheapest first, then the nearest colours */
+    /**
+     * @return the same paint first, then the same pigments (those known to be near first, of them the cheapest first, at most 24), then
+     *     the six nearest colours
+     */
     public static List<Replacement> of(Stocked low, Collection<Stocked> all, PigmentReference reference) {
         List<Replacement> found = new ArrayList<>();
         for (Stocked s : all) {
@@ -76,8 +98,11 @@ public record Replacement(
                 .thenComparingDouble(Replacement::worst);
         List<Replacement> sorted = found.stream().sorted(order).toList();
         List<Replacement> kept = new ArrayList<>();
-        int nearest = 0;
-        for (Replacement r : sorted) if (r.kind != Kind.NEAREST || ++nearest <= MOST_NEAREST) kept.add(r);
+        Map<Kind, Integer> many = new EnumMap<>(Kind.class);
+        for (Replacement r : sorted) {
+            int most = r.kind == Kind.NEAREST ? MOST_NEAREST : MOST_SAME;
+            if (many.merge(r.kind, 1, Integer::sum) <= most) kept.add(r);
+        }
         return kept;
     }
 
@@ -104,9 +129,9 @@ public record Replacement(
             return Optional.of(Kind.SAME_PAINT);
         }
         if (recipe) return Optional.of(Kind.SAME_PIGMENTS);
-        return low.run.isPresent()
-                        && s.run.isPresent()
-                        && DeltaE.ciede2000(low.run.get().half(), s.run.get().half()) <= NO_REPLACEMENT
+        return low.half.isPresent()
+                        && s.half.isPresent()
+                        && DeltaE.ciede2000(low.half.get(), s.half.get()) <= NO_REPLACEMENT
                 ? Optional.of(Kind.NEAREST)
                 : Optional.empty();
     }

@@ -198,8 +198,16 @@ public class ArrivalReading {
      * @param paint of the collection: the same, or else one of the same recipe; empty where there is none
      * @param how it was found, in words
      * @param typed the paint as the line and the chart have it, for one that is not there
+     * @param price of a piece, where the line names one, in {@code currency} if it names that too
      */
-    public record Resolved(int line, String written, Optional<Long> paint, String how, Paints.NewPaint typed) {}
+    public record Resolved(
+            int line,
+            String written,
+            Optional<Long> paint,
+            String how,
+            Paints.NewPaint typed,
+            Optional<BigDecimal> price,
+            Optional<String> currency) {}
 
     /**
      * Each name of a list: by its name where its pigments are the same, else by its recipe, since a name means other pigments with
@@ -231,7 +239,9 @@ public class ArrivalReading {
                 m.line.written(),
                 named.map(Likeness.Owned::paint).or(() -> alike.map(Likeness.Match::paint)),
                 how,
-                ArrivalLog.newPaint(m));
+                ArrivalLog.newPaint(m),
+                m.line.unitPrice(),
+                m.line.currency());
     }
 
     /** Scales for makers on these lines who have none for the symbols they bear, by maker. */

@@ -207,25 +207,6 @@ public class ShortlistStore {
         return all;
     }
 
-    /** 2 loved, 1 liked, −1 not liked, as it was said last. */
-    Map<Long, Integer> liking(Collector me) {
-        Map<Long, Integer> all = new HashMap<>();
-        db.sql("""
-                        select paint_id, value from observation
-                        where collector_id = ? and trait = 'liking' order by seen_on, id
-                        """)
-                .param(me.id())
-                .query((rs, n) -> all.put(
-                        rs.getLong(1),
-                        switch (rs.getString(2)) {
-                            case "LOVED" -> 2;
-                            case "LIKED" -> 1;
-                            default -> -1;
-                        }))
-                .list();
-        return all;
-    }
-
     /** What of a paint is owned: how much is left of its fullest, and what it cost last. */
     record OwnedRow(
             long paintId,

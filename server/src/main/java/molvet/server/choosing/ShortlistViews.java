@@ -250,7 +250,7 @@ class ShortlistViews {
                 paints.entries(me, ids).stream().collect(Collectors.toMap(PaintEntry::id, e -> e));
         Map<Long, List<MarkRow>> marks = store.marks(me, s.id());
         Map<Long, List<NoteRow>> notes = store.notes(me);
-        Map<Long, Integer> liking = store.liking(me);
+        Map<Long, Integer> liking = voices.liking(me);
         Map<Long, ShortlistStore.OwnedRow> owned = store.owned(me);
         Map<Long, String> charts = store.chartSizes(me);
         return new Known(
@@ -424,7 +424,7 @@ class ShortlistViews {
     public QuestionsAnswered questions(Collector me, ShortlistRow s) {
         List<VoiceRow> all = voices.all(me);
         Map<Long, ShortlistStore.UseRow> use = store.use(me);
-        Map<Long, Integer> liking = store.liking(me);
+        Map<Long, Integer> liking = voices.liking(me);
         Map<Long, ShortlistStore.OwnedRow> owned = store.owned(me);
         List<ThreeQuestions.Known> known = all.stream()
                 .map(r -> known(r, use.get(r.id()), liking.getOrDefault(r.id(), 0), owned.get(r.id()), s.currency()))

@@ -253,8 +253,10 @@ public class Shortlists {
         }
         List<ArrivalReading.Resolved> lines =
                 Fields.text(typed.text()).isBlank() ? List.of() : reading.resolved(me, typed.text());
+        Map<Long, BigDecimal> prices = new HashMap<>();
         lines.forEach(l -> l.paint().ifPresent(p -> {
             wanted.put(p, reason);
+            price(s, l).ifPresent(amount -> prices.put(p, amount));
             said.add(ShortlistViews.ended("“" + l.written() + "” is " + name(me, p) + ", " + l.how()));
         }));
         Map<Long, String> colours = new LinkedHashMap<>();
@@ -284,8 +286,9 @@ public class Shortlists {
         if (added + there.size() > FinalCut.MOST_CANDIDATES) {
             throw Refusal.of(
                     "candidates",
-                    added + " more would make " + (added + there.size()) + "; " + FinalCut.MOST_CANDIDATES
-                            + " are the most that can be weighed. Nothing was added.",
+                    "More than " + FinalCut.MOST_CANDIDATES
+                            + " would stand on it, and that many are the most that can be weighed."
+                            + " Nothing was added.",
                     "Take a narrower find, or let some go first.");
         }
         if (added == 0) {
@@ -302,16 +305,24 @@ public class Shortlists {
                     for (ArrivalReading.Resolved l : fresh) {
                         long paint = paints.catalogue(me, l.typed().wished(true));
                         wanted.put(paint, reason);
+                        price(s, l).ifPresent(amount -> prices.put(paint, amount));
                         said.add("“" + l.written() + "” is " + name(me, paint) + ", " + l.how()
                                 + "; it is wished for now.");
                     }
                     colours.forEach((colour, why) -> wanted.put(paints.catalogue(me, views.ofChart(me, colour)), why));
-                    wanted.forEach((paint, why) -> rows.add(
-                            me,
-                            "shortlist_candidate",
-                            Map.of("shortlist_id", id, "paint_id", paint, "question", question, "reason", why)));
+                    wanted.forEach((paint, why) -> {
+                        Map<String, Object> row = new HashMap<>(
+                                Map.of("shortlist_id", id, "paint_id", paint, "question", question, "reason", why));
+                        row.put("price", prices.get(paint));
+                        rows.add(me, "shortlist_candidate", row);
+                    });
                 });
         return new Put(added, had, said);
+    }
+
+    /** What a line says it costs; nothing in another currency. */
+    private static Optional<BigDecimal> price(ShortlistRow s, ArrivalReading.Resolved line) {
+        return line.currency().filter(c -> !c.equals(s.currency())).isPresent() ? Optional.empty() : line.price();
     }
 
     private String name(Collector me, long paint) {

@@ -197,6 +197,25 @@ public class VoiceStore {
         return ids.stream().distinct().filter(rows::containsKey).map(rows::get).toList();
     }
 
+    /** How each paint is liked, as it was said last: 2 loved, 1 liked, −1 not liked. */
+    public Map<Long, Integer> liking(Collector me) {
+        Map<Long, Integer> all = new HashMap<>();
+        db.sql("""
+                        select paint_id, value from observation
+                        where collector_id = ? and trait = 'liking' order by seen_on, id
+                        """)
+                .param(me.id())
+                .query((rs, n) -> all.put(
+                        rs.getLong(1),
+                        switch (rs.getString(2)) {
+                            case "LOVED" -> 2;
+                            case "LIKED" -> 1;
+                            default -> -1;
+                        }))
+                .list();
+        return all;
+    }
+
     // ---- disputes that were left ------------------------------------------------------------------------------------
 
     record LeftRow(long id, long paintId, String kind, String mark, String reason, LocalDateTime leftAt) {}

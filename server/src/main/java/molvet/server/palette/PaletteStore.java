@@ -248,22 +248,6 @@ class PaletteStore {
                 """).params(me.id(), arrival).query(Long.class).list();
     }
 
-    /** How often each paint is liked: 2 loved, 1 liked, −1 not; by the latest word. */
-    Map<Long, Integer> liking(Collector me) {
-        Map<Long, Integer> all = new HashMap<>();
-        db.sql("""
-                select o.paint_id, o.value from observation o
-                where o.collector_id = ? and o.trait = 'liking' order by o.seen_on, o.id
-                """).param(me.id()).query((RowCallbackHandler) rs -> all.put(
-                rs.getLong(1),
-                switch (rs.getString(2)) {
-                    case "LOVED" -> 2;
-                    case "LIKED" -> 1;
-                    default -> -1;
-                }));
-        return all;
-    }
-
     // ---- paintings --------------------------------------------------------------------------------------------------
 
     private static final String PAINTING =

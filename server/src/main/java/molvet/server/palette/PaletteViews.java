@@ -657,7 +657,7 @@ class PaletteViews {
 
     private List<LackView> lacks(Collector me, List<Lying> palette, Map<Long, VoiceRow> rows) {
         Set<Long> in = palette.stream().map(l -> l.paint().paint()).collect(Collectors.toSet());
-        Map<Long, Integer> liking = store.liking(me);
+        Map<Long, Integer> liking = voices.liking(me);
         List<List<Sample>> others = List.of(new ArrayList<>(), new ArrayList<>(), new ArrayList<>());
         rows.values().stream()
                 .filter(r -> !in.contains(r.id()) && liking.getOrDefault(r.id(), 0) >= 0 && lasts(r))

@@ -322,10 +322,7 @@ class ShoppingViews {
         voices.wishes(me)
                 .forEach(w ->
                         why.putIfAbsent(w.paintId(), "wished for" + (w.reason().isEmpty() ? "" : ": " + w.reason())));
-        stock.low(me)
-                .paints()
-                .forEach(l -> why.putIfAbsent(
-                        l.stocked().paint().id(), "runs low: " + l.stocked().fullest() + " % left"));
+        stock.runningLow(me).forEach((paint, left) -> why.putIfAbsent(paint, "runs low: " + left + " % left"));
         on.forEach(why::remove);
         return paints.entries(me, List.copyOf(why.keySet())).stream()
                 .map(e -> new ProposedItem(e, why.get(e.id())))

@@ -183,7 +183,11 @@ class StockViews {
     }
 
     private static int fullest(Lots lots, long paint) {
-        return lots.by.getOrDefault(paint, List.of()).stream()
+        return fullest(lots.by.getOrDefault(paint, List.of()));
+    }
+
+    private static int fullest(List<LotRow> lots) {
+        return lots.stream()
                 .filter(StockViews::own)
                 .mapToInt(LotRow::leftPercent)
                 .max()
@@ -638,5 +642,16 @@ class StockViews {
                                 .toList(),
                 days.size(),
                 first.orElse(null));
+    }
+
+    /** What is left of the fullest of each paint that runs low, in percent. */
+    Map<Long, Integer> runningLow(Collector me) {
+        Map<Long, Integer> low = new LinkedHashMap<>();
+        store.lots(me).stream()
+                .collect(Collectors.groupingBy(LotRow::paintId, LinkedHashMap::new, Collectors.toList()))
+                .forEach((paint, lots) -> {
+                    if (runsLow(lots)) low.put(paint, fullest(lots));
+                });
+        return low;
     }
 }

@@ -201,6 +201,18 @@ class ShortlistApiTest {
         assertThat(both.get("cost").asString()).isEqualTo("9.00");
     }
 
+    /** As a friend writes a list: misspelt, with commas, with prices. What the line says it costs is kept, but for other money. */
+    @Test
+    void whatALineSaysItCostsPricesTheCandidate() {
+        long list = shortlist(2, "12.00");
+        JsonNode page = put(list, "text", "cobolt teal, pg50 , 3,40\nBright Lemon PY3 4.20 GBP\n\n")
+                .get("shortlist");
+        assertThat(of(page, "cobolt teal").get("price").asString()).isEqualTo("3.40");
+        assertThat(of(page, "cobolt teal").get("priceFrom").asString()).isEqualTo("as you said");
+        assertThat(of(page, "Bright Lemon").get("price").isNull()).isTrue();
+        assertThat(me.find("wished").toString()).contains("cobolt teal").contains("Bright Lemon");
+    }
+
     /** A price that was seen stands until another is typed; another currency is not reckoned with, and that is said. */
     @Test
     void whatWasReadIsKeptWithItsDayAndPricesTheCandidate() {
