@@ -11,6 +11,7 @@ import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.CountDownLatch;
@@ -82,6 +83,13 @@ public final class Api {
 
     public Answer get(String path) {
         return send("GET", path, null, "application/json", Map.of());
+    }
+
+    /** A body of names and values in turn; unlike {@code Map.of}, of any length and with nulls. */
+    public static Map<String, Object> body(Object... pairs) {
+        Map<String, Object> all = new HashMap<>();
+        for (int i = 0; i < pairs.length; i += 2) all.put((String) pairs[i], pairs[i + 1]);
+        return all;
     }
 
     public Answer post(String path, Object body) {

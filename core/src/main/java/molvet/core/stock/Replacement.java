@@ -62,8 +62,9 @@ public record Replacement(
             boolean made,
             boolean here,
             Optional<BigDecimal> perMl,
-            Optional<Lab> half) {
-        /** {@code half} follows from the run, once: each is compared with many. */
+            Optional<Lab> half,
+            Optional<String> fingerprint) {
+        /** What follows from run and recipe is worked out once: each is compared with many. */
         public Stocked(
                 long paint,
                 long colour,
@@ -76,7 +77,20 @@ public record Replacement(
                 boolean made,
                 boolean here,
                 Optional<BigDecimal> perMl) {
-            this(paint, colour, name, maker, recipe, run, grain, lasts, made, here, perMl, run.map(WashRun::half));
+            this(
+                    paint,
+                    colour,
+                    name,
+                    maker,
+                    recipe,
+                    run,
+                    grain,
+                    lasts,
+                    made,
+                    here,
+                    perMl,
+                    run.map(WashRun::half),
+                    recipe.fingerprint());
         }
     }
 
@@ -88,8 +102,8 @@ public record Replacement(
         List<Replacement> found = new ArrayList<>();
         for (Stocked s : all) {
             boolean itself = low.paint != 0 && s.paint == low.paint && s.colour == 0;
-            if (itself || !s.made || unmade(s.recipe, reference)) continue;
-            kindOf(low, s).ifPresent(k -> found.add(replacement(low, s, k)));
+            if (itself || !s.made) continue;
+            kindOf(low, s).filter(k -> !unmade(s.recipe, reference)).ifPresent(k -> found.add(replacement(low, s, k)));
         }
         Comparator<Replacement> order = Comparator.comparing((Replacement r) -> r.kind)
                 .thenComparingDouble(r -> r.kind == Kind.NEAREST ? worst(r) : 0.0)
@@ -123,8 +137,7 @@ public record Replacement(
     }
 
     private static Optional<Kind> kindOf(Stocked low, Stocked s) {
-        boolean recipe =
-                low.recipe.fingerprint().isPresent() && low.recipe.fingerprint().equals(s.recipe.fingerprint());
+        boolean recipe = low.fingerprint.isPresent() && low.fingerprint.equals(s.fingerprint);
         if (s.maker.equals(low.maker) && s.name.equalsIgnoreCase(low.name) && !s.maker.isEmpty()) {
             return Optional.of(Kind.SAME_PAINT);
         }
@@ -138,7 +151,7 @@ public record Replacement(
 
     private static Replacement replacement(Stocked low, Stocked s, Kind kind) {
         List<String> said = new ArrayList<>();
-        boolean sameRecipe = low.recipe.fingerprint().equals(s.recipe.fingerprint());
+        boolean sameRecipe = low.fingerprint.equals(s.fingerprint);
         if (kind == Kind.SAME_PAINT && !sameRecipe && !low.recipe.isEmpty() && !s.recipe.isEmpty()) {
             said.add("made otherwise now: " + s.recipe + " instead of " + low.recipe);
         } else if (kind == Kind.SAME_PAINT && s.paint == 0) {

@@ -323,15 +323,19 @@ class StockViews {
                 .toList();
         Market market = market(me);
         List<Long> shown = low.subList(0, Math.min(MOST_LOW, low.size()));
+        Map<Long, List<Replacement>> replacing = new HashMap<>();
+        for (long id : shown) {
+            replacing.put(
+                    id, market.replacing(id, reference).stream().limit(FEW).toList());
+        }
+        Map<Long, PaintEntry> entries =
+                entries(me, replacing.values().stream().flatMap(List::stream).toList());
         return new LowList(
                 views(me, lots, shown).stream()
-                        .map(s -> {
-                            List<Replacement> all = market.replacing(s.paint.id(), reference);
-                            return new LowPaint(
-                                    s,
-                                    market.gone.contains(s.paint.id()) ? "Its maker lists it no more." : "",
-                                    replacements(me, market, all.subList(0, Math.min(FEW, all.size()))));
-                        })
+                        .map(s -> new LowPaint(
+                                s,
+                                market.gone.contains(s.paint.id()) ? "Its maker lists it no more." : "",
+                                replacements(entries, market, replacing.get(s.paint.id()))))
                         .toList(),
                 low.size());
     }
@@ -341,29 +345,33 @@ class StockViews {
         Market market = market(me);
         Replacement.Stocked low = market.of(paint).orElseThrow(() -> new NotFound("There is no such paint."));
         PaintEntry entry = paints.entries(me, List.of(paint)).get(0);
+        List<Replacement> all = market.replacing(paint, reference);
         return new Replacements(
                 entry,
                 low.perMl().map(StockViews::plain).orElse(null),
                 market.currency,
-                replacements(me, market, market.replacing(paint, reference)));
+                replacements(entries(me, all), market, all));
     }
 
     private static String plain(BigDecimal perMl) {
         return perMl.setScale(2, RoundingMode.HALF_UP).toPlainString();
     }
 
-    private List<ReplacementView> replacements(Collector me, Market market, List<Replacement> all) {
-        Map<Long, PaintEntry> entries =
-                paints
-                        .entries(
-                                me,
-                                all.stream()
-                                        .map(Replacement::paint)
-                                        .filter(p -> p != 0)
-                                        .distinct()
-                                        .toList())
-                        .stream()
-                        .collect(Collectors.toMap(PaintEntry::id, e -> e));
+    private Map<Long, PaintEntry> entries(Collector me, List<Replacement> all) {
+        return paints
+                .entries(
+                        me,
+                        all.stream()
+                                .map(Replacement::paint)
+                                .filter(p -> p != 0)
+                                .distinct()
+                                .toList())
+                .stream()
+                .collect(Collectors.toMap(PaintEntry::id, e -> e));
+    }
+
+    private static List<ReplacementView> replacements(
+            Map<Long, PaintEntry> entries, Market market, List<Replacement> all) {
         return all.stream()
                 .map(r -> {
                     Replacement.Stocked s = market.stocked(r);
@@ -588,7 +596,9 @@ class StockViews {
                 ml.setScale(1, RoundingMode.HALF_UP).toPlainString(),
                 unknown,
                 views(me, lots, ids),
-                nearest.map(r -> replacements(me, market, List.of(r)).get(0)).orElse(null),
+                nearest.map(r -> replacements(entries(me, List.of(r)), market, List.of(r))
+                                .get(0))
+                        .orElse(null),
                 said);
     }
 

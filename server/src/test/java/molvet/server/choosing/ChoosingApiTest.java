@@ -5,7 +5,6 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.io.ByteArrayInputStream;
 import java.sql.Connection;
 import java.sql.Statement;
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import javax.imageio.ImageIO;
@@ -26,16 +25,10 @@ class ChoosingApiTest {
         me = Api.collector();
     }
 
-    private static Map<String, Object> of(Object... pairs) {
-        Map<String, Object> all = new HashMap<>();
-        for (int i = 0; i < pairs.length; i += 2) all.put((String) pairs[i], pairs[i + 1]);
-        return all;
-    }
-
     private long measured(String name, String maker, String pigments, double l, double a, double b) {
         long id = me.post(
                         "/api/paints",
-                        of("name", name, "maker", maker, "pigments", pigments, "form", "TUBE", "volume", "15"))
+                        Api.body("name", name, "maker", maker, "pigments", pigments, "form", "TUBE", "volume", "15"))
                 .must(201)
                 .json()
                 .get("id")
@@ -132,7 +125,7 @@ class ChoosingApiTest {
         measured("B", "Kelpwick", "PB29", 26.3, 22.4, -53.6);
         measured("C", "Kelpwick", "PY154", 80, 8, 82);
         measured("D", "Kelpwick", "PR254", 42, 60, 38);
-        me.post("/api/paints", of("name", "Unseen", "form", "TUBE")).must(201);
+        me.post("/api/paints", Api.body("name", "Unseen", "form", "TUBE")).must(201);
         JsonNode plane = me.get("/api/plane").must(200).json();
         assertThat(plane.get("dots")).hasSize(4);
         assertThat(plane.get("without").asInt()).isEqualTo(1);
@@ -152,7 +145,7 @@ class ChoosingApiTest {
     void aSetHasItsReportCard() {
         measured("Dulse", "Kelpwick", "PR83", 33, 52, 4);
         measured("Gorse", "Kelpwick", "PY35", 80, 8, 82);
-        me.post("/api/paints", of("name", "Quay", "form", "TUBE")).must(201);
+        me.post("/api/paints", Api.body("name", "Quay", "form", "TUBE")).must(201);
         JsonNode card = me.get("/api/reports/card?find=owned").must(200).json();
         assertThat(card.get("paints").asInt()).isEqualTo(3);
         assertThat(card.get("single").asInt()).isEqualTo(2);
@@ -175,7 +168,7 @@ class ChoosingApiTest {
         for (int i = 0; i < 130; i++) {
             me.post(
                             "/api/paints",
-                            of(
+                            Api.body(
                                     "name",
                                     "Moth Ochre of the long evening no " + i,
                                     "form",
@@ -217,7 +210,7 @@ class ChoosingApiTest {
     void aMakersClaimsAgainstOnesPaperOverTheYears() {
         long id = me.post(
                         "/api/paints",
-                        of(
+                        Api.body(
                                 "name",
                                 "Heather",
                                 "maker",
@@ -232,9 +225,9 @@ class ChoosingApiTest {
                 .json()
                 .get("id")
                 .asLong();
-        me.post("/api/paints/" + id + "/observations", of("trait", "granulation", "value", "STRONG"))
+        me.post("/api/paints/" + id + "/observations", Api.body("trait", "granulation", "value", "STRONG"))
                 .must(201);
-        me.post("/api/paints/" + id + "/observations", of("trait", "staining", "value", "LOW"))
+        me.post("/api/paints/" + id + "/observations", Api.body("trait", "staining", "value", "LOW"))
                 .must(201);
         long maker = me.get("/api/paints/" + id).json().get("makerId").asLong();
         JsonNode report = me.get("/api/reports/makers/" + maker).must(200).json();
@@ -247,7 +240,7 @@ class ChoosingApiTest {
     @Test
     void theShopQuestionIsAnsweredAndThePhoneCarriesTheSame() {
         long tide = measured("Tide", "Kelpwick", "PB29", 26, 22, -54);
-        JsonNode a = me.post("/api/shop/ask", of("name", "Night Ferry", "pigments", "pb 29"))
+        JsonNode a = me.post("/api/shop/ask", Api.body("name", "Night Ferry", "pigments", "pb 29"))
                 .must(200)
                 .json();
         assertThat(a.at("/answer/verdict").asString()).isEqualTo("You have one of the same pigments.");
@@ -301,7 +294,7 @@ class ChoosingApiTest {
         JsonNode card = me.get("/api/reports/card?find=owned").must(200).json();
         assertThat(card.get("paints").asInt()).isEqualTo(5_000);
         assertThat(card.get("strips").size()).isLessThanOrEqualTo(120);
-        JsonNode ask = me.post("/api/shop/ask", of("name", "", "maker", "", "pigments", "PB 29"))
+        JsonNode ask = me.post("/api/shop/ask", Api.body("name", "", "maker", "", "pigments", "PB 29"))
                 .must(200)
                 .json();
         assertThat(ask.at("/answer/sameRecipe").size()).isBetween(1, 30);
@@ -310,15 +303,15 @@ class ChoosingApiTest {
     /** A tube that came in is wished for no more, a dot of it is; and the find and the shop list say the same. */
     @Test
     void aWishClosesWhenItsPaintComesIn() {
-        long paint = me.post("/api/shop/notes", of("kind", "WISH", "name", "Night Ferry", "reason", "dusk"), "w")
+        long paint = me.post("/api/shop/notes", Api.body("kind", "WISH", "name", "Night Ferry", "reason", "dusk"), "w")
                 .must(201)
                 .json()
                 .get("paint")
                 .asLong();
-        me.post("/api/paints/" + paint + "/holdings", of("form", "DOT")).must(201);
+        me.post("/api/paints/" + paint + "/holdings", Api.body("form", "DOT")).must(201);
         assertThat(me.get("/api/wishes").json().get("wishes")).hasSize(1);
         assertThat(me.find("wished").json().get("total").asInt()).isEqualTo(1);
-        me.post("/api/shop/notes", of("kind", "BOUGHT", "name", "Night Ferry", "volume", "15"), "b")
+        me.post("/api/shop/notes", Api.body("kind", "BOUGHT", "name", "Night Ferry", "volume", "15"), "b")
                 .must(201);
         assertThat(me.get("/api/wishes").json().get("wishes")).isEmpty();
         assertThat(me.find("wished").json().get("total").asInt()).isZero();
@@ -330,7 +323,15 @@ class ChoosingApiTest {
     void aWishForWhatIsNotThereIsOneActAndFoundByItsReason() {
         long paint = me.post(
                         "/api/shop/notes",
-                        of("kind", "WISH", "name", "Night Ferry", "pigments", "PB27", "reason", "For dusk, 100 %_sure"),
+                        Api.body(
+                                "kind",
+                                "WISH",
+                                "name",
+                                "Night Ferry",
+                                "pigments",
+                                "PB27",
+                                "reason",
+                                "For dusk, 100 %_sure"),
                         "one")
                 .must(201)
                 .json()
@@ -345,14 +346,14 @@ class ChoosingApiTest {
         me.undoLast();
         me.get("/api/paints/" + paint).must(404);
         assertThat(me.get("/api/wishes").json().get("wishes")).isEmpty();
-        me.post("/api/shop/notes", of("kind", "WISH", "name", "Quay", "price", "x", "currency", "EUR"), "two")
+        me.post("/api/shop/notes", Api.body("kind", "WISH", "name", "Quay", "price", "x", "currency", "EUR"), "two")
                 .must(422);
         assertThat(me.find("").json().get("total").asInt()).isZero();
     }
 
     @Test
     void twoPhonesNotingTheSameMakeNothingTwice() {
-        Map<String, Object> wish = of(
+        Map<String, Object> wish = Api.body(
                 "kind",
                 "WISH",
                 "name",
@@ -387,7 +388,7 @@ class ChoosingApiTest {
         assertThat(wishes.at("/0/mostPerMl").asString()).isEqualTo("0.9");
         assertThat(wishes.at("/0/wish").asString()).isEqualTo("for dusk");
 
-        Map<String, Object> bought = of(
+        Map<String, Object> bought = Api.body(
                 "kind",
                 "BOUGHT",
                 "name",
@@ -419,7 +420,7 @@ class ChoosingApiTest {
                         .at("/holdings/1/cameOn")
                         .asString())
                 .startsWith("2026");
-        me.post("/api/shop/notes", of("kind", "STOLEN", "name", "x"), "k").must(422);
-        me.post("/api/shop/notes", of("kind", "WISH", "name", ""), "k2").must(422);
+        me.post("/api/shop/notes", Api.body("kind", "STOLEN", "name", "x"), "k").must(422);
+        me.post("/api/shop/notes", Api.body("kind", "WISH", "name", ""), "k2").must(422);
     }
 }

@@ -3,7 +3,6 @@ package molvet.server.choosing;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.StreamSupport;
@@ -22,18 +21,12 @@ class ShortlistApiTest {
         me = Api.collector();
     }
 
-    private static Map<String, Object> of(Object... pairs) {
-        Map<String, Object> all = new HashMap<>();
-        for (int i = 0; i < pairs.length; i += 2) all.put((String) pairs[i], pairs[i + 1]);
-        return all;
-    }
-
     private long paint(String name, String pigments, boolean owned, double l, double a, double b) {
-        Map<String, Object> typed = of("name", name, "maker", "Kelpwick", "pigments", pigments);
+        Map<String, Object> typed = Api.body("name", name, "maker", "Kelpwick", "pigments", pigments);
         if (owned) typed.putAll(Map.of("form", "TUBE", "volume", "15"));
         else typed.put("wished", true);
         long id = me.post("/api/paints", typed).must(201).json().get("id").asLong();
-        Map<String, Object> value = of(
+        Map<String, Object> value = Api.body(
                 "paint",
                 id,
                 "massTone",
@@ -45,7 +38,9 @@ class ShortlistApiTest {
     }
 
     private long shortlist(int wells, String budget) {
-        return me.post("/api/shortlists", of("name", "Abstracts", "wells", wells, "budget", budget, "currency", "EUR"))
+        return me.post(
+                        "/api/shortlists",
+                        Api.body("name", "Abstracts", "wells", wells, "budget", budget, "currency", "EUR"))
                 .must(201)
                 .json()
                 .get("id")
@@ -53,7 +48,7 @@ class ShortlistApiTest {
     }
 
     private JsonNode put(long list, Object... pairs) {
-        return me.post("/api/shortlists/" + list + "/candidates", of(pairs))
+        return me.post("/api/shortlists/" + list + "/candidates", Api.body(pairs))
                 .must(200)
                 .json();
     }
@@ -66,7 +61,7 @@ class ShortlistApiTest {
     }
 
     private JsonNode change(JsonNode candidate, Object... pairs) {
-        Map<String, Object> body = of(pairs);
+        Map<String, Object> body = Api.body(pairs);
         body.put("version", candidate.get("version").asInt());
         return me.put("/api/shortlists/candidates/" + candidate.get("id").asLong(), body)
                 .must(200)
@@ -74,7 +69,9 @@ class ShortlistApiTest {
     }
 
     private JsonNode cut(long list, Object... pairs) {
-        return me.post("/api/shortlists/" + list + "/cut", of(pairs)).must(200).json();
+        return me.post("/api/shortlists/" + list + "/cut", Api.body(pairs))
+                .must(200)
+                .json();
     }
 
     @Test
@@ -117,9 +114,9 @@ class ShortlistApiTest {
 
         // Marked no, it is weighed no more; the earlier mark stays.
         long far = of(page, "Far Blue").get("id").asLong();
-        me.post("/api/shortlists/candidates/" + far + "/marks", of("mark", "YES"))
+        me.post("/api/shortlists/candidates/" + far + "/marks", Api.body("mark", "YES"))
                 .must(200);
-        page = me.post("/api/shortlists/candidates/" + far + "/marks", of("mark", "NO", "word", "too dark"))
+        page = me.post("/api/shortlists/candidates/" + far + "/marks", Api.body("mark", "NO", "word", "too dark"))
                 .must(200)
                 .json();
         assertThat(of(page, "Far Blue").get("marks")).hasSize(2);
@@ -135,7 +132,7 @@ class ShortlistApiTest {
 
         JsonNode decided = me.post(
                         "/api/shortlists/" + list + "/decision",
-                        of(
+                        Api.body(
                                 "chosen",
                                 List.of(of(page, "Field Red").get("id").asLong(), far),
                                 "version",
@@ -153,7 +150,7 @@ class ShortlistApiTest {
         assertThat(me.find("passed over").toString()).contains("Poppy");
 
         // Asked for in a shop, it is said why it was passed over.
-        JsonNode asked = me.post("/api/shop/ask", of("name", "Poppy", "pigments", "PR255"))
+        JsonNode asked = me.post("/api/shop/ask", Api.body("name", "Poppy", "pigments", "PR255"))
                 .must(200)
                 .json();
         assertThat(asked.at("/paints").toString())
@@ -219,14 +216,14 @@ class ShortlistApiTest {
         long paint = paint("Poppy", "PR255", false, 43, 54, 30);
         long list = shortlist(1, "20");
         put(list, "paints", List.of(paint));
-        me.post("/api/research-notes", of("paint", paint, "price", "7.20", "currency", "GBP", "on", "2026-03-01"))
+        me.post("/api/research-notes", Api.body("paint", paint, "price", "7.20", "currency", "GBP", "on", "2026-03-01"))
                 .must(201);
         JsonNode candidate = of(me.get("/api/shortlists/" + list).must(200).json(), "Poppy");
         assertThat(candidate.get("price").isNull()).isTrue();
         assertThat(candidate.get("priceFrom").asString()).isEqualTo("priced in GBP only, and the budget is in EUR");
         me.post(
                         "/api/research-notes",
-                        of(
+                        Api.body(
                                 "paint",
                                 paint,
                                 "price",
@@ -246,25 +243,27 @@ class ShortlistApiTest {
         assertThat(candidate.get("price").asString()).isEqualTo("8.40");
         assertThat(candidate.get("priceFrom").asString()).isEqualTo("seen at the harbour shop on 2026-03-02");
         assertThat(candidate.at("/notes/0/perMl").asString()).isEqualTo("0.84");
-        assertThat(me.post("/api/research-notes", of("paint", paint)).must(422).text())
+        assertThat(me.post("/api/research-notes", Api.body("paint", paint))
+                        .must(422)
+                        .text())
                 .contains("There is nothing to note.");
     }
 
     @Test
     void whatCannotBeIsRefusedAndNothingIsLost() {
-        assertThat(me.post("/api/shortlists", of("name", "", "wells", 0, "budget", "much"))
+        assertThat(me.post("/api/shortlists", Api.body("name", "", "wells", 0, "budget", "much"))
                         .must(422)
                         .text())
                 .contains("name")
                 .contains("between 1 and 144 wells");
         long list = shortlist(1, "10");
-        assertThat(me.post("/api/shortlists", of("name", "abstracts", "wells", 3))
+        assertThat(me.post("/api/shortlists", Api.body("name", "abstracts", "wells", 3))
                         .must(422)
                         .text())
                 .contains("already");
         long red = paint("Field Red", "PR254", false, 42, 55, 32);
         long blue = paint("Far Blue", "PB29", false, 30, 20, -50);
-        assertThat(me.post("/api/shortlists/" + list + "/candidates", of("find", "nothing at all"))
+        assertThat(me.post("/api/shortlists/" + list + "/candidates", Api.body("find", "nothing at all"))
                         .must(422)
                         .text())
                 .contains("Nothing was added");
@@ -290,7 +289,7 @@ class ShortlistApiTest {
                 .must(200);
         assertThat(me.post(
                                 "/api/shortlists/" + list + "/decision",
-                                of(
+                                Api.body(
                                         "chosen",
                                         List.of(of(page, "Far Blue").get("id").asLong()),
                                         "version",

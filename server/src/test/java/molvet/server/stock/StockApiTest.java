@@ -2,7 +2,6 @@ package molvet.server.stock;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
-import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
@@ -18,16 +17,10 @@ class StockApiTest {
         me = Api.collector();
     }
 
-    private static Map<String, Object> of(Object... pairs) {
-        Map<String, Object> all = new HashMap<>();
-        for (int i = 0; i < pairs.length; i += 2) all.put((String) pairs[i], pairs[i + 1]);
-        return all;
-    }
-
     private long paint(String name, String maker, String pigments, String price) {
         return me.post(
                         "/api/paints",
-                        of(
+                        Api.body(
                                 "name",
                                 name,
                                 "maker",
@@ -76,7 +69,7 @@ class StockApiTest {
         long raw = paint("Raw Shore", "Pellworth", "PBr7", "12.00");
         JsonNode s = me.post(
                         "/api/holdings/" + tube(raw) + "/left",
-                        of("how", "WEIGHED", "grams", "13.5 g", "empty", "8", "full", "30", "on", "2026-04-11"))
+                        Api.body("how", "WEIGHED", "grams", "13.5 g", "empty", "8", "full", "30", "on", "2026-04-11"))
                 .must(200)
                 .json();
         assertThat(s.at("/lots/0/left").asInt()).isEqualTo(25);
@@ -87,20 +80,20 @@ class StockApiTest {
         assertThat(s.get("low").asBoolean()).isTrue();
 
         long other = paint("Other", "Pellworth", "PB29", "12.00");
-        JsonNode o = me.post("/api/holdings/" + tube(other) + "/left", of("how", "WEIGHED", "grams", "19"))
+        JsonNode o = me.post("/api/holdings/" + tube(other) + "/left", Api.body("how", "WEIGHED", "grams", "19"))
                 .must(200)
                 .json();
         assertThat(o.at("/lots/0/left").asInt()).isEqualTo(50);
         long elsewhere = paint("Elsewhere", "Kelpwick", "PB29", "12.00");
-        assertThat(me.post("/api/holdings/" + tube(elsewhere) + "/left", of("how", "WEIGHED", "grams", "19"))
+        assertThat(me.post("/api/holdings/" + tube(elsewhere) + "/left", Api.body("how", "WEIGHED", "grams", "19"))
                         .must(422)
                         .text())
                 .contains("Neither an empty tube of this maker and size was weighed");
-        assertThat(me.post("/api/holdings/" + tube(other) + "/left", of("how", "WEIGHED", "grams", "6"))
+        assertThat(me.post("/api/holdings/" + tube(other) + "/left", Api.body("how", "WEIGHED", "grams", "6"))
                         .must(422)
                         .text())
                 .contains("less than the empty tube’s 8 g");
-        assertThat(me.post("/api/holdings/" + tube(other) + "/left", of("how", "EYE", "percent", 130))
+        assertThat(me.post("/api/holdings/" + tube(other) + "/left", Api.body("how", "EYE", "percent", 130))
                         .status())
                 .isEqualTo(422);
         // What was refused left it as it was.
@@ -110,7 +103,7 @@ class StockApiTest {
                         .asInt())
                 .isEqualTo(50);
         // An older look does not overwrite a newer one.
-        me.post("/api/holdings/" + tube(raw) + "/left", of("how", "EYE", "percent", 90, "on", "2026-02-01"))
+        me.post("/api/holdings/" + tube(raw) + "/left", Api.body("how", "EYE", "percent", 90, "on", "2026-02-01"))
                 .must(200);
         assertThat(me.get("/api/paints/" + raw + "/stock")
                         .json()
@@ -129,7 +122,7 @@ class StockApiTest {
         measured(near, 50, 17, 41);
         long unmade = paint("Old Gold", "Vessanti", "PO48", "6.00");
         measured(unmade, 49, 18, 39);
-        me.post("/api/holdings/" + tube(raw) + "/left", of("how", "EYE", "percent", 20))
+        me.post("/api/holdings/" + tube(raw) + "/left", Api.body("how", "EYE", "percent", 20))
                 .must(200);
         JsonNode low = me.get("/api/stock/low").must(200).json();
         assertThat(low.get("all").asInt()).isEqualTo(1);
@@ -152,12 +145,12 @@ class StockApiTest {
     /** A tube of an edition that its maker makes otherwise by now. */
     @Test
     void whatItsMakerMakesNowIsTheFirstThingThatTakesItsPlace() {
-        long maker = me.post("/api/makers", of("name", "Pellworth"))
+        long maker = me.post("/api/makers", Api.body("name", "Pellworth"))
                 .must(201)
                 .json()
                 .get("id")
                 .asLong();
-        long line = me.post("/api/makers/" + maker + "/lines", of("name", "Artist"))
+        long line = me.post("/api/makers/" + maker + "/lines", Api.body("name", "Artist"))
                 .must(201)
                 .json()
                 .get("id")
@@ -171,7 +164,7 @@ class StockApiTest {
                 .must(200);
         long gold = me.post(
                         "/api/paints",
-                        of(
+                        Api.body(
                                 "name",
                                 "Old Gold",
                                 "maker",
@@ -202,20 +195,21 @@ class StockApiTest {
         long red = paint("Signal Red", "Pellworth", "PR254", "12.00");
         JsonNode s = me.post(
                         "/api/holdings/" + tube(red) + "/parting",
-                        of("state", "GIVEN_AWAY", "whom", "a friend", "on", "2026-05-01"))
+                        Api.body("state", "GIVEN_AWAY", "whom", "a friend", "on", "2026-05-01"))
                 .must(200)
                 .json();
         assertThat(s.at("/lots/0/parted").asString()).isEqualTo("given away, a friend, 2026-05-01");
         assertThat(s.at("/paint/standing").asString()).isEqualTo("GONE");
-        assertThat(me.post("/api/holdings/" + tube(red) + "/left", of("how", "EYE", "percent", 50))
+        assertThat(me.post("/api/holdings/" + tube(red) + "/left", Api.body("how", "EYE", "percent", 50))
                         .must(422)
                         .text())
                 .contains("given away");
-        assertThat(me.post("/api/holdings/" + tube(red) + "/parting", of("state", "GIVEN_AWAY"))
+        assertThat(me.post("/api/holdings/" + tube(red) + "/parting", Api.body("state", "GIVEN_AWAY"))
                         .must(422)
                         .text())
                 .contains("already");
-        me.post("/api/holdings/" + tube(red) + "/parting", of("state", "HERE")).must(200);
+        me.post("/api/holdings/" + tube(red) + "/parting", Api.body("state", "HERE"))
+                .must(200);
         assertThat(me.get("/api/paints/" + red + "/stock")
                         .json()
                         .at("/paint/standing")
@@ -226,27 +220,30 @@ class StockApiTest {
     @Test
     void theListIsTickedOffAndBecomesTheDraftOfAnArrivalThatClosesTheWish() {
         long blue = me.post(
-                        "/api/paints", of("name", "Far Blue", "maker", "Kelpwick", "pigments", "PB29", "wished", true))
+                        "/api/paints",
+                        Api.body("name", "Far Blue", "maker", "Kelpwick", "pigments", "PB29", "wished", true))
                 .must(201)
                 .json()
                 .get("id")
                 .asLong();
         long red = paint("Signal Red", "Pellworth", "PR254", "12.00");
-        me.put("/api/paints/" + blue + "/wish", of("reason", "for skies", "mostPrice", "9.00", "currency", "EUR"))
+        me.put("/api/paints/" + blue + "/wish", Api.body("reason", "for skies", "mostPrice", "9.00", "currency", "EUR"))
                 .must(200);
         JsonNode list = me.get("/api/shopping").must(200).json();
         assertThat(list.at("/proposed/0/why").asString()).isEqualTo("wished for: for skies");
-        me.post("/api/shopping", of("paints", List.of(blue, red), "shop", "Harbour stationer", "why", "for the season"))
+        me.post(
+                        "/api/shopping",
+                        Api.body("paints", List.of(blue, red), "shop", "Harbour stationer", "why", "for the season"))
                 .must(200);
         me.put(
                         "/api/shopping/shops",
-                        of("name", "Harbour stationer", "delivery", "4.50", "freeFrom", "35", "currency", "EUR"))
+                        Api.body("name", "Harbour stationer", "delivery", "4.50", "freeFrom", "35", "currency", "EUR"))
                 .must(200);
         list = me.get("/api/shopping").must(200).json();
         JsonNode item = item(list, "Far Blue");
         list = me.put(
                         "/api/shopping/" + item.get("id").asLong(),
-                        of(
+                        Api.body(
                                 "shop",
                                 "Harbour stationer",
                                 "pieces",
@@ -271,7 +268,7 @@ class StockApiTest {
         item = item(list, "Signal Red");
         list = me.put(
                         "/api/shopping/" + item.get("id").asLong(),
-                        of(
+                        Api.body(
                                 "shop",
                                 "Inland shop",
                                 "price",
@@ -291,12 +288,12 @@ class StockApiTest {
 
         long id = item(list, "Far Blue").get("id").asLong();
         String key = "tick-" + System.nanoTime();
-        Map<String, Object> tick = of("ticked", true, "at", "2026-11-20T10:00:00Z");
+        Map<String, Object> tick = Api.body("ticked", true, "at", "2026-11-20T10:00:00Z");
         me.post("/api/shopping/" + id + "/tick", tick, key).must(200);
         // Told twice under one key, as a phone does whose answer was lost.
         me.post("/api/shopping/" + id + "/tick", tick, key).must(200);
         long shop = list.at("/shops/0/shop").asLong();
-        long arrival = me.post("/api/shopping/arrival", of("shop", shop))
+        long arrival = me.post("/api/shopping/arrival", Api.body("shop", shop))
                 .must(201)
                 .json()
                 .get("arrival")
@@ -305,9 +302,11 @@ class StockApiTest {
         assertThat(draft)
                 .contains("Kelpwick Far Blue, PB29, 10 ml, 9.50 EUR, 2 x")
                 .contains("2026-11-20");
-        assertThat(me.post("/api/shopping/arrival", of("shop", shop)).must(422).text())
+        assertThat(me.post("/api/shopping/arrival", Api.body("shop", shop))
+                        .must(422)
+                        .text())
                 .contains("Nothing is ticked off yet.");
-        JsonNode read = me.post("/api/arrivals/read", of("text", "Kelpwick Far Blue, PB29, 10 ml, 9.50 EUR, 2 x"))
+        JsonNode read = me.post("/api/arrivals/read", Api.body("text", "Kelpwick Far Blue, PB29, 10 ml, 9.50 EUR, 2 x"))
                 .must(200)
                 .json();
         assertThat(read.at("/lines/0/quantity").asInt()).isEqualTo(2);
