@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|kills|load]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -182,6 +182,83 @@ if [ "$PART" = fuzz ]; then
   fuzz
   exit
 fi
+
+# Not ratios either: what dies, how long one waits for it and what is lost; a page of its own (ROUNDS kills of a cluster, and as
+# many of one machine).
+kills() {
+  local rounds=${ROUNDS:-200} seed=${SEED:-$(date +%s)} dir pid port=$((20000 + RANDOM % 5000)) wrong=0
+  [ -z "$SMALL" ] || rounds=3
+  dir=$(mktemp -d)
+  chmod 755 "$dir"
+  export MOLVET_HOME=$dir MOLVET_PORT=$port MOLVET_SIGN_UP=open MOLVET_MOST_PAINTS=1000000 MOLVET_MOST_READINGS=100000
+  {
+    echo "# Killed again and again"
+    echo
+    echo "Made by \`./molvet bench kills\`: while three collectors catalogue paints, tell every fifth act again and a fourth has sheets"
+    echo "read, parts are killed with -9 at moments drawn from the seed. A client’s wait is from its first try to the answer; it tells"
+    echo "an act again under its key until there is one. This machine has $(nproc) cores, on which all of it runs."
+    echo
+    echo "## A cluster: two servers, three databases, one proxy"
+    echo
+  } >"$OUT/kills.page"
+  ./molvet cluster >"$OUT/cluster.log" 2>&1 &
+  pid=$!
+  until grep -q 'Ctrl-C' "$OUT/cluster.log"; do kill -0 $pid || { tail -20 "$OUT/cluster.log" >&2; return 1; }; sleep 1; done
+  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/cluster/run" "$rounds" "$seed" ./molvet cluster status \
+    >>"$OUT/kills.page" 2>"$OUT/kills.log" || wrong=1
+  ./molvet cluster stop >/dev/null
+  { echo; echo "## One machine"; echo; } >>"$OUT/kills.page"
+  # Whoever kills this often would have it give up; it is started again then, as a service would.
+  (while [ ! -e "$dir/over" ]; do ./molvet demo >>"$OUT/one.log" 2>&1 || true; sleep 1; done) &
+  until curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready"; do sleep 1; done
+  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/demo/run" "$((rounds / 2 + 1))" "$seed" \
+    curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready" >>"$OUT/kills.page" 2>>"$OUT/kills.log" || wrong=1
+  touch "$dir/over"
+  ./molvet stop >/dev/null
+  rm -rf "$dir"
+  unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_PAINTS MOLVET_MOST_READINGS
+  [ -n "$SMALL" ] || mv "$OUT/kills.page" docs/kills.md
+  tail -40 "$OUT/kills.log" >&2
+  return $wrong
+}
+
+# How it is with many at once, through the proxy, to one server and to two.
+load() {
+  local dir port=$((20000 + RANDOM % 5000)) servers pid socket db paints=2000 collectors=256 at="1 8 32 64 256"
+  [ -z "$SMALL" ] || { paints=500; collectors=4; at="1 4"; }
+  {
+    echo "# Many at once"
+    echo
+    echo "Made by \`./molvet bench load\`: $collectors collectors with $paints paints each on a cluster of three databases, all of it and the"
+    echo "collectors themselves on the $(nproc) cores of one machine. Each finds, looks, notes, makes and thinks a second between, on"
+    echo "average. The bare answer is that of a session’s state: the same server without a collection."
+  } >"$OUT/load.page"
+  for servers in 1 2; do
+    dir=$(mktemp -d)
+    chmod 755 "$dir"
+    export MOLVET_HOME=$dir MOLVET_PORT=$port MOLVET_SIGN_UP=open MOLVET_MOST_REQUESTS=1000000
+    ./molvet cluster --servers $servers >"$OUT/cluster.log" 2>&1 &
+    pid=$!
+    until grep -q 'Ctrl-C' "$OUT/cluster.log"; do kill -0 $pid || { tail -20 "$OUT/cluster.log" >&2; return 1; }; sleep 1; done
+    db=$(sed -nE '/^frontend database/,/^backend/s/^  bind 127.0.0.1:([0-9]+)/\1/p' "$dir/cluster/run/haproxy.cfg")
+    { echo; echo "## Servers: $servers"; echo; } >>"$OUT/load.page"
+    java -Xmx1g -cp "$CP" molvet.bench.Load "http://127.0.0.1:$port" \
+      "jdbc:mariadb://127.0.0.1:$db/molvet?user=molvet&password=$(cat "$dir/cluster/db.password")" $paints $collectors $at \
+      >>"$OUT/load.page" 2>"$OUT/load.log" || { tail -20 "$OUT/load.log" >&2; ./molvet cluster stop >/dev/null; return 1; }
+    { echo; for f in "$dir"/cluster/run/server[0-9]*.pid; do echo "Memory of $(basename "$f" .pid): $(($(awk '/VmHWM/ { print $2 }' "/proc/$(cat "$f")/status") / 1024)) MB at most."; done; } >>"$OUT/load.page"
+    ./molvet cluster stop >/dev/null
+    rm -rf "$dir"
+  done
+  unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_REQUESTS
+  [ -n "$SMALL" ] || mv "$OUT/load.page" docs/load.md
+}
+case $PART in
+  kills | load)
+    say "Running $PART …"
+    $PART
+    exit
+    ;;
+esac
 
 for part in colours start find choosing scroll arrivals lists charts palette mixing reading; do
   wanted $part || continue

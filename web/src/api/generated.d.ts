@@ -1223,6 +1223,248 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/exposure-accidents/{exposure_accident}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Exposure: remove accident */
+        delete: operations["Exposure.removeAccident"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposure-places/{exposure_place}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Exposure: remove place */
+        delete: operations["Exposure.removePlace"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposure-readings/{exposure_reading}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Exposure: change reading */
+        put: operations["Exposure.changeReading"];
+        post?: never;
+        /** Exposure: remove reading */
+        delete: operations["Exposure.removeReading"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Exposure: list */
+        get: operations["Exposure.list"];
+        put?: never;
+        /** Exposure: plan */
+        post: operations["Exposure.plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/hung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: hung */
+        post: operations["Exposure.hung"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/worth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Exposure: worth */
+        get: operations["Exposure.worth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Exposure: page */
+        get: operations["Exposure.page"];
+        /** Exposure: change */
+        put: operations["Exposure.change"];
+        post?: never;
+        /** Exposure: delete */
+        delete: operations["Exposure.delete"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/accidents": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: happened */
+        post: operations["Exposure.happened"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/hung-pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: hung picture */
+        post: operations["Exposure.hungPicture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/marked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: marked */
+        post: operations["Exposure.marked"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/pictures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: picture */
+        post: operations["Exposure.picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/places": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: hang */
+        post: operations["Exposure.hang"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/record.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Exposure: record */
+        get: operations["Exposure.record"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/exposures/{exposure}/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Exposure: simulated */
+        post: operations["Exposure.simulated"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/eye-traits": {
         parameters: {
             query?: never;
@@ -1720,6 +1962,23 @@ export interface paths {
         post?: never;
         /** Makers chart: delete leaflet */
         delete: operations["MakersChart.deleteLeaflet"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Limit: limits */
+        get: operations["Limit.limits"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -2290,6 +2549,23 @@ export interface paths {
         put?: never;
         /** Paint: add holding */
         post: operations["Paint.addHolding"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/paints/{paint}/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Exposure: of paint */
+        get: operations["Exposure.ofPaint"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -3328,6 +3604,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Health: ready */
+        get: operations["Health.ready"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/reports/card": {
         parameters: {
             query?: never;
@@ -4209,6 +4502,18 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AccidentView: {
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            kind: "FLAP_SLIPPED" | "DAMP" | "DIRTIED" | "FADED_BEFORE";
+            name?: string;
+            note: string;
+            on: string;
+            /** Format: int64 */
+            strip?: number;
+            words: string;
+        };
         ActList: {
             acts: components["schemas"]["Said"][];
         };
@@ -4633,6 +4938,17 @@ export interface components {
             /** Format: int32 */
             version?: number;
         };
+        ChangedExposure: {
+            /** Format: int32 */
+            about?: number;
+            endedOn?: string;
+            name?: string;
+            note?: string;
+            steps?: string;
+            swapped?: boolean;
+            /** Format: int32 */
+            version?: number;
+        };
         ChangedItem: {
             currency?: string;
             /** Format: int32 */
@@ -4661,6 +4977,11 @@ export interface components {
             seen?: ("BINDER_SEPARATED" | "BUBBLES" | "RUNNY" | "CRACKED" | "STAYS_TACKY" | "STICKS_TO_WRAPPER" | "STUCK_TO_COVER")[];
             /** Format: int32 */
             version?: number;
+        };
+        ChangedReading: {
+            on?: string;
+            /** Format: int32 */
+            wool?: number;
         };
         ChangesView: {
             in: components["schemas"]["WellChange"][];
@@ -4718,7 +5039,7 @@ export interface components {
             /** Format: int32 */
             drying: number;
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             /** Format: int64 */
             id: number;
@@ -4740,7 +5061,7 @@ export interface components {
             createdAt: string;
             cusps: components["schemas"]["CuspView"][];
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             geometry: components["schemas"]["Geometry"];
             /** Format: int64 */
@@ -4905,6 +5226,18 @@ export interface components {
             count: number;
             find: string;
         };
+        CoursePoint: {
+            /** Format: int64 */
+            dark?: number;
+            /** Format: int64 */
+            days: number;
+            full: components["schemas"]["LightChange"];
+            notes: string[];
+            on: string;
+            /** Format: int64 */
+            reading: number;
+            tint?: components["schemas"]["LightChange"];
+        };
         CuspChoice: {
             after?: components["schemas"]["PaintEntry"];
             before?: components["schemas"]["PaintEntry"];
@@ -5047,6 +5380,15 @@ export interface components {
             paint: components["schemas"]["PaintEntry"];
             remedies: components["schemas"]["RemedyView"][];
         };
+        DoseView: {
+            /** Format: double */
+            high: number;
+            /** Format: double */
+            likely: number;
+            /** Format: double */
+            low: number;
+            words: string;
+        };
         DotView: {
             /** Format: int32 */
             column: number;
@@ -5114,6 +5456,16 @@ export interface components {
             /** Format: date-time */
             since: string;
         };
+        DueReading: {
+            /** Format: int64 */
+            days: number;
+            /** Format: int64 */
+            late: number;
+            on: string;
+            /** Format: int32 */
+            step: number;
+            words: string;
+        };
         EditionClaim: {
             asWritten: string;
             grade?: string;
@@ -5177,9 +5529,119 @@ export interface components {
         EvidenceView: {
             grade?: string;
             /** @enum {string} */
-            kind: "CLAIM" | "PIGMENT" | "READING" | "OBSERVATION";
+            kind: "CLAIM" | "PIGMENT" | "READING" | "OBSERVATION" | "EXPOSURE";
             of: string;
             says: string;
+        };
+        ExposedStrip: {
+            /** @enum {string} */
+            astm?: "I" | "II" | "III" | "IV" | "V";
+            atRisk: components["schemas"]["PaletteOfPaint"][];
+            /** @enum {string} */
+            best?: "EXCELLENT" | "VERY_GOOD" | "FAIR" | "POOR" | "FUGITIVE" | "UNTESTED";
+            course: components["schemas"]["CoursePoint"][];
+            /** @enum {string} */
+            finding?: "NOT_READ" | "UNCHANGED" | "FADED";
+            first?: components["schemas"]["FirstLook"];
+            /** Format: double */
+            halfLife?: number;
+            /** Format: int64 */
+            id: number;
+            name: string;
+            next: string[];
+            paint?: components["schemas"]["PaintEntry"];
+            /** Format: int32 */
+            position: number;
+            reasons: string[];
+            recovered: boolean;
+            warnings: string[];
+            /** Format: int32 */
+            wool?: number;
+            words: string;
+            /** @enum {string} */
+            worst?: "EXCELLENT" | "VERY_GOOD" | "FAIR" | "POOR" | "FUGITIVE" | "UNTESTED";
+        };
+        ExposureEntry: {
+            began?: string;
+            /** Format: int64 */
+            daysInLight: number;
+            due?: components["schemas"]["DueReading"];
+            endedOn?: string;
+            /** Format: int32 */
+            faded: number;
+            /** Format: int64 */
+            id: number;
+            light: string;
+            name: string;
+            planned: boolean;
+            /** Format: int32 */
+            readings: number;
+            shown: components["schemas"]["SmallStrip"][];
+            /** Format: int32 */
+            strips: number;
+            /** Format: int32 */
+            unchanged: number;
+        };
+        ExposureList: {
+            exposures: components["schemas"]["ExposureEntry"][];
+            guidance: string;
+        };
+        ExposurePage: {
+            /** Format: int32 */
+            about: number;
+            accidents: components["schemas"]["AccidentView"][];
+            began?: string;
+            dark: boolean;
+            /** Format: int64 */
+            daysInLight: number;
+            dose: components["schemas"]["DoseView"];
+            due?: components["schemas"]["DueReading"];
+            endedOn?: string;
+            guidance: string;
+            /** Format: int64 */
+            id: number;
+            light: string;
+            mistakes: string[];
+            name: string;
+            note: string;
+            places: components["schemas"]["StayView"][];
+            readings: components["schemas"]["ExposureReadingView"][];
+            sheet?: components["schemas"]["ExposureSheet"];
+            steps: string;
+            strips: components["schemas"]["ExposedStrip"][];
+            swapped: boolean;
+            twin?: components["schemas"]["ExposureSheet"];
+            /** Format: int32 */
+            version: number;
+        };
+        ExposureReadingView: {
+            /** Format: int64 */
+            dark: number;
+            /** Format: int64 */
+            days: number;
+            dose: components["schemas"]["DoseView"];
+            first: boolean;
+            /** Format: int32 */
+            gone?: number;
+            /** Format: int64 */
+            id: number;
+            on: string;
+            /** Format: int64 */
+            picture?: number;
+            /** Format: int64 */
+            scan?: number;
+            state?: string;
+            /** Format: int32 */
+            strips: number;
+            twin: boolean;
+            why?: string;
+        };
+        ExposureSheet: {
+            /** Format: int64 */
+            chart: number;
+            code: string;
+            /** Format: int32 */
+            pages: number;
         };
         EyeTraitView: {
             key: string;
@@ -5256,6 +5718,12 @@ export interface components {
         FindToKeep: {
             name?: string;
             text?: string;
+        };
+        FirstLook: {
+            covered: string;
+            coveredTint?: string;
+            lit: string;
+            litTint?: string;
         };
         FitAnswer: {
             /** Format: int32 */
@@ -5347,6 +5815,18 @@ export interface components {
             /** Format: int32 */
             version: number;
             volume?: string;
+        };
+        Hung: {
+            /** Format: double */
+            leak: number;
+            /** Format: double */
+            megaluxHours: number;
+            /** Format: double */
+            weeksInDark: number;
+        };
+        HungPicture: {
+            /** Format: int64 */
+            picture: number;
         };
         IdentifiedSwatch: {
             /** Format: double */
@@ -5702,6 +6182,17 @@ export interface components {
         LetteredAnew: {
             swatch?: number[];
         };
+        LightChange: {
+            after: string;
+            before: string;
+            /** Format: double */
+            deltaE00: number;
+            /** Format: double */
+            deltaEab: number;
+            /** Format: double */
+            margin: number;
+            seen: boolean;
+        };
         LikeGroup: {
             paints: number[];
             words: string;
@@ -5724,6 +6215,13 @@ export interface components {
         };
         Likenesses: {
             paints: components["schemas"]["Likeness"][];
+        };
+        LimitList: {
+            limits: components["schemas"]["LimitView"][];
+        };
+        LimitView: {
+            nearly: boolean;
+            said: string;
         };
         LineList: {
             lines: components["schemas"]["ReadLine"][];
@@ -5935,6 +6433,23 @@ export interface components {
             mark: "YES" | "PERHAPS" | "NO";
             word: string;
         };
+        MarkedPicture: {
+            on?: string;
+            paper?: components["schemas"]["SpotView"];
+            /** Format: int64 */
+            picture?: number;
+            /** Format: double */
+            radius?: number;
+            strips?: components["schemas"]["MarkedStrip"][];
+        };
+        MarkedStrip: {
+            covered?: components["schemas"]["SpotView"];
+            coveredTint?: components["schemas"]["SpotView"];
+            lit?: components["schemas"]["SpotView"];
+            litTint?: components["schemas"]["SpotView"];
+            /** Format: int64 */
+            paint?: number;
+        };
         MarkedSwatches: {
             /** Format: int64 */
             picture: number;
@@ -6140,6 +6655,14 @@ export interface components {
             /** Format: int32 */
             most?: number;
         };
+        NewAccident: {
+            /** @enum {string} */
+            kind?: "FLAP_SLIPPED" | "DAMP" | "DIRTIED" | "FADED_BEFORE";
+            note?: string;
+            on?: string;
+            /** Format: int64 */
+            strip?: number;
+        };
         NewArrival: {
             cameOn?: string;
             currency?: string;
@@ -6169,7 +6692,7 @@ export interface components {
             /** Format: int32 */
             columns?: number;
             /** @enum {string} */
-            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "FREE";
+            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
             full?: boolean;
             /** Format: double */
             gap?: number;
@@ -6187,6 +6710,8 @@ export interface components {
             paper?: components["schemas"]["Size"];
             /** @enum {string} */
             punch?: "NONE" | "LEFT" | "TOP";
+            /** Format: int32 */
+            references?: number;
             /** @enum {string} */
             school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
             /** Format: int32 */
@@ -6197,6 +6722,7 @@ export interface components {
         };
         NewCollector: {
             email: string;
+            invitation?: string;
             name?: string;
             password: string;
         };
@@ -6247,6 +6773,17 @@ export interface components {
             sinceYear?: number;
             sizes?: string;
         };
+        NewExposure: {
+            name?: string;
+            note?: string;
+            paints?: number[];
+            /** Format: int32 */
+            references?: number;
+            /** @enum {string} */
+            school?: "SEVEN_GROUPS" | "YELLOW_FIRST" | "RAINBOW" | "NEUTRALS_FIRST" | "WHEEL" | "MAKER" | "MEASURED_HUE" | "BY_HAND";
+            steps?: string;
+            twin?: boolean;
+        };
         NewGiver: {
             /** Format: int64 */
             id?: number;
@@ -6272,6 +6809,11 @@ export interface components {
             /** Format: int32 */
             version?: number;
             volume?: string;
+        };
+        NewHung: {
+            hung?: components["schemas"]["NewPlace"];
+            name?: string;
+            note?: string;
         };
         NewKeeper: {
             /** Format: int32 */
@@ -6422,6 +6964,18 @@ export interface components {
         NewPassword: {
             fresh: string;
             old: string;
+        };
+        NewPlace: {
+            /** Format: int32 */
+            about?: number;
+            /** @enum {string} */
+            direction?: "NORTH" | "NORTH_EAST" | "EAST" | "SOUTH_EAST" | "SOUTH" | "SOUTH_WEST" | "WEST" | "NORTH_WEST";
+            hours?: string;
+            lux?: string;
+            on?: string;
+            /** @enum {string} */
+            place?: "WINDOW" | "GREENHOUSE" | "OUTDOORS" | "WALL" | "LAMPS" | "DARK";
+            said?: string;
         };
         NewPour: {
             /** @enum {string} */
@@ -6622,6 +7176,15 @@ export interface components {
             version: number;
             voices: components["schemas"]["VoiceMark"][];
         };
+        PaintInLight: {
+            /** Format: int64 */
+            exposure: number;
+            exposureName: string;
+            strip: components["schemas"]["ExposedStrip"];
+        };
+        PaintInLightList: {
+            strips: components["schemas"]["PaintInLight"][];
+        };
         PaintList: {
             after?: string;
             mended?: string;
@@ -6732,6 +7295,11 @@ export interface components {
         };
         PaletteList: {
             palettes: components["schemas"]["PaletteSummary"][];
+        };
+        PaletteOfPaint: {
+            /** Format: int64 */
+            id: number;
+            name: string;
         };
         PalettePage: {
             /** Format: int64 */
@@ -6899,7 +7467,7 @@ export interface components {
             /** Format: double */
             height: number;
             /** @enum {string} */
-            kind: "MASS_TONE" | "STEP" | "FIELD" | "DROP" | "OPACITY_LINE" | "BLACK_BAR" | "CAPTION" | "HOLE";
+            kind: "MASS_TONE" | "STEP" | "FIELD" | "DROP" | "LIT" | "OPACITY_LINE" | "BLACK_BAR" | "CAPTION" | "HOLE";
             /** Format: int32 */
             step?: number;
             /** Format: double */
@@ -7355,6 +7923,9 @@ export interface components {
             /** Format: double */
             variation?: number;
         };
+        Ready: {
+            faults: string[];
+        };
         Reboxed: {
             /** Format: int64 */
             box?: number;
@@ -7666,6 +8237,7 @@ export interface components {
             word: string;
         };
         SessionState: {
+            byInvitation: boolean;
             demo: boolean;
             email?: string;
             firstRun: boolean;
@@ -7826,6 +8398,7 @@ export interface components {
         Simulated: {
             /** @enum {string} */
             device: "SCANNER" | "CAREFUL_PHONE" | "CARELESS_PHONE" | "CHECKED_PHONE";
+            hung?: components["schemas"]["Hung"];
             /** Format: int32 */
             page?: number;
             paints?: number[];
@@ -7834,6 +8407,14 @@ export interface components {
             /** @enum {string} */
             stage?: "DRY" | "WET" | "LIFTED";
             swapped?: number[];
+        };
+        SimulatedDay: {
+            /** @enum {string} */
+            device?: "SCANNER" | "CAREFUL_PHONE" | "CARELESS_PHONE" | "CHECKED_PHONE";
+            /** Format: double */
+            leak?: number;
+            on?: string;
+            twin?: boolean;
         };
         Size: {
             /** Format: double */
@@ -7852,6 +8433,12 @@ export interface components {
             size?: number;
             /** Format: double */
             width: number;
+        };
+        SmallStrip: {
+            after: string;
+            before: string;
+            faded: boolean;
+            name: string;
         };
         SmallWell: {
             filled: boolean;
@@ -7895,6 +8482,15 @@ export interface components {
             wells: number;
             words: string;
         };
+        StayView: {
+            daily: components["schemas"]["DoseView"];
+            from: string;
+            /** Format: int64 */
+            id: number;
+            /** @enum {string} */
+            place: "WINDOW" | "GREENHOUSE" | "OUTDOORS" | "WALL" | "LAMPS" | "DARK";
+            words: string;
+        };
         StepCount: {
             /** Format: int32 */
             count: number;
@@ -7912,7 +8508,6 @@ export interface components {
             low: boolean;
             paint: components["schemas"]["PaintEntry"];
         };
-        StreamingResponseBody: unknown;
         StripView: {
             /** Format: double */
             covering?: number;
@@ -8310,6 +8905,13 @@ export interface components {
         };
         WishList: {
             wishes: components["schemas"]["CarriedPaint"][];
+        };
+        WorthLine: {
+            paint: components["schemas"]["PaintEntry"];
+            why: string[];
+        };
+        WorthList: {
+            paints: components["schemas"]["WorthLine"][];
         };
         WronglyTried: {
             /** Format: int32 */
@@ -12892,7 +13494,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/zip": components["schemas"]["StreamingResponseBody"];
+                    "application/zip": string;
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
@@ -14627,6 +15229,1557 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CardPage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.removeAccident": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure_accident: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.removePlace": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure_place: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.changeReading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure_reading: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.removeReading": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure_reading: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposureList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewExposure"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.hung": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewHung"];
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.worth": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["WorthList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.page": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangedExposure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.delete": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description No Content */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.happened": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewAccident"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.hungPicture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Created */
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HungPicture"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.marked": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MarkedPicture"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.picture": {
+        parameters: {
+            query?: {
+                on?: string;
+                twin?: boolean;
+            };
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: {
+            content: {
+                "multipart/form-data": {
+                    /** Format: binary */
+                    picture: string;
+                };
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.hang": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewPlace"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The token that the page sends with every change is missing. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Changed meanwhile, or something stands in the way; it says what. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description More than is taken at once. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.record": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                exposure: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedDay"];
+            };
+        };
+        responses: {
+            /** @description Accepted */
+            202: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ExposurePage"];
                 };
             };
             /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
@@ -17732,6 +19885,62 @@ export interface operations {
             };
             /** @description Changed meanwhile, or something stands in the way; it says what. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Limit.limits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LimitList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -21307,6 +23516,73 @@ export interface operations {
             };
             /** @description More than is taken at once. */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Exposure.ofPaint": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                paint: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PaintInLightList"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Nobody is signed in. */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There is no such thing in the collection. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -27221,6 +29497,53 @@ export interface operations {
             };
             /** @description More than is taken at once. */
             413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Refused, with every offending field or line in “errors”. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The database does not answer; nothing was saved. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    "Health.ready": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ready"];
+                };
+            };
+            /** @description The call cannot be read: its body is no JSON, or a value is not of its kind. */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

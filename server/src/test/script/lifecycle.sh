@@ -158,5 +158,15 @@ echo "four newer words now" | ./molvet password demo@molvet.example --demo >> "$
 [ "$(sql -e "select count(*) from \`$(name)\`.SPRING_SESSION")" = 1 ] || fail "sessions outlived the password"
 echo short | ./molvet password demo@molvet.example --demo >> "$LOG" 2>&1 && fail "a short password was taken"
 echo "three new words" | ./molvet password "x' or '1'='1" --demo >> "$LOG" 2>&1 && fail "a password for nobody"
+
+# Who runs it sees who has how much, hands somebody what is theirs, and deletes it; a file that is there stays.
+./molvet collectors --demo > "$LOG" 2>&1 && grep -q 'demo@molvet.example' "$LOG" || fail "collectors are not told"
+./molvet collectors --export demo@molvet.example "$MOLVET_HOME/theirs.zip" --demo > "$LOG" 2>&1 || fail "a collection was not handed out"
+(cd "$MOLVET_HOME" && jar xf theirs.zip collection.json && head -c 200 collection.json | grep -q molvet-collection) || fail "what was handed out is no collection"
+./molvet collectors --export demo@molvet.example "$MOLVET_HOME/theirs.zip" --demo > "$LOG" 2>&1 && fail "a file was written over"
+./molvet collectors --export nobody@molvet.example "$MOLVET_HOME/none.zip" --demo > "$LOG" 2>&1 && fail "a collection of nobody"
+./molvet collectors --delete "x' or '1'='1" --demo < /dev/null > "$LOG" 2>&1 && fail "deleting nobody"
+./molvet collectors --delete demo@molvet.example --demo < /dev/null > "$LOG" 2>&1 || fail "a collector was not deleted"
+[ "$(sql -e "select count(*) from \`$(name)\`.paint")" = 0 ] || fail "a deleted collector left paints"
 ./molvet stop > /dev/null
-echo "start, kill, stop, backup, restore and password hold"
+echo "start, kill, stop, backup, restore, password and collectors hold"

@@ -134,6 +134,23 @@ export function AccountPage() {
   );
 }
 
+function Limits() {
+  const limits = useQuery({
+    queryKey: ["limits"],
+    queryFn: () => data(client.GET("/api/limits")),
+  }).data?.limits;
+  if (!limits?.length) return null;
+  return (
+    <ul className="mt-2 space-y-1">
+      {limits.map((l) => (
+        <li key={l.said} className={l.nearly ? "font-semibold" : ""}>
+          {l.said}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
 function RoomForPictures() {
   const room = useQuery({
     queryKey: ["room-for-pictures"],
@@ -142,8 +159,9 @@ function RoomForPictures() {
   if (!room) return null;
   return (
     <>
-      <h2 className="font-semibold mt-8 mb-2">Pictures kept</h2>
+      <h2 className="font-semibold mt-8 mb-2">What is kept, and how much may be</h2>
       <p className={room.nearly ? "font-semibold" : ""}>{room.said}</p>
+      <Limits />
     </>
   );
 }

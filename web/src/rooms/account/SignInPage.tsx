@@ -13,6 +13,7 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
   const [email, setEmail] = useState("");
   const [name, setName] = useState("");
   const [password, setPassword] = useState("");
+  const [invitation, setInvitation] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
   const [busy, setBusy] = useState(false);
 
@@ -36,7 +37,7 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
     event.preventDefault();
     enter(() =>
       making
-        ? data(client.POST("/api/collectors", { body: { email, name, password } }))
+        ? data(client.POST("/api/collectors", { body: { email, name, password, invitation } }))
         : data(client.POST("/api/session", { body: { email, password } })),
     );
   }
@@ -47,7 +48,10 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
         <h1 className="font-book text-4xl font-semibold">Molvet</h1>
         <p className="mt-2 mb-6">
           A catalogue of watercolours, tied to the paper that shows them.
-          {making && " Make your account: it holds your collection on this machine and nowhere else."}
+          {making &&
+            (session.firstRun
+              ? " Make your account: it holds your collection on this machine and nowhere else."
+              : " Make your account: it holds your collection, which no other collector can read.")}
         </p>
         {session.demo && (
           <div className="mb-6 pb-6 rule-b">
@@ -107,6 +111,20 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
               />
             )}
           </Field>
+          {making && session.byInvitation && (
+            <Field label="Invitation word" hint="From whoever runs this Molvet.">
+              {(id) => (
+                <input
+                  id={id}
+                  required
+                  className="input w-full"
+                  autoComplete="off"
+                  value={invitation}
+                  onChange={(e) => setInvitation(e.target.value)}
+                />
+              )}
+            </Field>
+          )}
           <ProblemNote problem={problem} />
           <button
             type="submit"

@@ -15,7 +15,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const OUT = { signedIn: false, demo: false, mayMakeAccount: true, firstRun: false };
+const OUT = { signedIn: false, demo: false, mayMakeAccount: true, byInvitation: false, firstRun: false };
 const IN = { ...OUT, signedIn: true, email: "ines@example.org", name: "Ines" };
 
 test("a wrong password is said, and what was typed stays", async () => {
@@ -47,6 +47,23 @@ test("the first to come makes an account, and whoever has made one signs in", as
   expect(asked.at(-1)?.path).toBe("/api/collectors");
   await userEvent.click(screen.getByRole("button", { name: "I have an account" }));
   expect(screen.getByRole("button", { name: "Sign in" })).toBeTruthy();
+});
+
+test("where one joins by invitation the word is asked for, and sent with the account", async () => {
+  const asked = server({
+    "GET /api/session": { ...OUT, byInvitation: true },
+    "POST /api/collectors": () => refused("That is not the invitation word."),
+  });
+  open(<Door />, "/", "/");
+  await userEvent.click(await screen.findByRole("button", { name: "Make an account" }));
+  await userEvent.type(screen.getByLabelText("E-mail"), "odd@example.org");
+  await userEvent.type(screen.getByLabelText("Password"), "heron in the reeds");
+  await userEvent.type(screen.getByLabelText("Invitation word"), "guess");
+  await userEvent.click(screen.getByRole("button", { name: "Make my account" }));
+  expect(await screen.findByText(/not the invitation word/)).toBeTruthy();
+  expect(asked.at(-1)?.body).toMatchObject({ invitation: "guess" });
+  await userEvent.click(screen.getByRole("button", { name: "I have an account" }));
+  expect(screen.queryByLabelText("Invitation word")).toBeNull();
 });
 
 test("where nobody may make an account, nobody is offered one, and the demo is one press away", async () => {

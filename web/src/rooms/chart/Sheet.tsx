@@ -160,7 +160,7 @@ function isUpright(cell: Cell) {
 
 function fill(part: Part, strip: Drawn | undefined, steps: number, base: string) {
   if (!strip) return "none";
-  if (part.kind === "STEP") {
+  if (part.kind === "STEP" || part.kind === "LIT") {
     const t = steps < 2 ? 0 : ((part.step ?? 1) - 1) / (steps - 1);
     return strip.stops[Math.round(t * (strip.stops.length - 1))];
   }
@@ -183,7 +183,7 @@ function Run({ id, stops, upright }: { id: string; stops: string[]; upright: boo
 /** Painted, but never measured: it is not known what it looks like. */
 function Hatch({ cell }: { cell: Cell }) {
   return cell.parts
-    .filter((p) => ["MASS_TONE", "STEP", "FIELD", "DROP"].includes(p.kind))
+    .filter((p) => ["MASS_TONE", "STEP", "FIELD", "DROP", "LIT"].includes(p.kind))
     .map((p) => (
       <path
         key={`${p.x} ${p.y}`}

@@ -110,6 +110,7 @@ const SESSION = {
   name: "Ines",
   demo: false,
   mayMakeAccount: false,
+  byInvitation: false,
   firstRun: false,
 };
 

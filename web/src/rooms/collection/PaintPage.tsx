@@ -10,6 +10,7 @@ import { counted, words } from "../../ui/words";
 import { CameWith } from "../arrival/CameWith";
 import { Research } from "../choosing/Research";
 import { WishNote } from "../choosing/WishNote";
+import { InLight } from "../fading/InLight";
 import { WhatItMakes } from "../mixing/WhatItMakes";
 import { ShareButton } from "../sharing/ShareButton";
 import { SwatchSection } from "../shelf/SwatchSection";
@@ -135,6 +136,7 @@ export function PaintPage() {
           <Observations paint={p} />
           <Holdings paint={p} />
           <CameWith paint={p} />
+          <InLight paint={id} />
           <Research paint={id} />
           <WhatItMakes paint={id} measured={p.strip != null} />
           {p.cautions && (

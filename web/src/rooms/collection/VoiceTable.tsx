@@ -87,6 +87,13 @@ function Evidence({ evidence: e }: { evidence: Schemas["EvidenceView"] }) {
       </Link>
     );
   }
+  if (e.kind === "EXPOSURE") {
+    return (
+      <Link to={`/exposures/${e.of}`} className="underline">
+        {e.says}
+      </Link>
+    );
+  }
   const to =
     e.kind === "READING" ? `#reading-${e.of}` : e.kind === "OBSERVATION" ? `#observation-${e.of}` : undefined;
   return to ? (

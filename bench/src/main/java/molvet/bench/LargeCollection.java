@@ -127,6 +127,57 @@ final class LargeCollection {
         }
     }
 
+    /** Gives others what one collector has: paints with their words, pigments, holdings, swatches and colours. */
+    static void copy(Connection db, long from, List<Long> to) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            for (long other : to) {
+                String pairs =
+                        " from paint o join paint n on n.collector_id = " + other + " and n.accession = o.accession ";
+                String of = " where o.collector_id = " + from;
+                s.execute(
+                        "insert into paint (collector_id, accession, name, label_text, series, created_at, recipe, pigments,"
+                                + " standing, form, volume, voices, disagrees, order_key, mass_l, mass_a, mass_b, tint_l, tint_a, tint_b,"
+                                + " granulation, covering, read_at, facts, curve, hue, warmth, used_on, volumes) select "
+                                + other
+                                + ", accession, name, label_text, series, created_at, recipe, pigments, standing, form, volume, voices,"
+                                + " disagrees, order_key, mass_l, mass_a, mass_b, tint_l, tint_a, tint_b, granulation, covering, read_at,"
+                                + " facts, curve, hue, warmth, used_on, volumes from paint where collector_id = " + from
+                                + " order by id");
+                s.execute("insert into paint_word select " + other + ", n.id, w.word" + pairs
+                        + "join paint_word w on w.paint_id = o.id" + of);
+                s.execute("insert into paint_pigment select " + other + ", n.id, g.position, g.code" + pairs
+                        + "join paint_pigment g on g.paint_id = o.id" + of);
+                s.execute("insert into holding (collector_id, paint_id, form, volume, left_percent, state) select "
+                        + other
+                        + ", n.id, h.form, h.volume, h.left_percent, h.state" + pairs
+                        + "join holding h on h.paint_id = o.id" + of);
+                s.execute("insert into keeper (collector_id, kind, number, pages, cells) values (" + other
+                        + ", 'BOX', 1, 0, " + BOX + ")");
+                s.execute("insert into swatch (collector_id, paint_id, keeper_id, position, state, painted_on) select "
+                        + other
+                        + ", p.id, k.id, p.accession, 'CURRENT', '2026-05-02' from paint p join keeper k on k.collector_id = "
+                        + other + " where p.collector_id = " + other + " and p.accession <= " + BOX);
+                s.execute("insert into word select " + other + ", length, word from word where collector_id = " + from);
+                s.execute(
+                        "update collector set next_accession = (select max(accession) + 1 from paint where collector_id = "
+                                + other + ") where id = " + other);
+            }
+            s.execute("analyze table paint, word, paint_word, paint_pigment, holding, swatch");
+        }
+    }
+
+    static long id(Connection db, String email) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            return id(s, "select id from collector where email = '" + email + "'");
+        }
+    }
+
+    static long firstPaint(Connection db, long collector) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            return id(s, "select min(id) from paint where collector_id = " + collector);
+        }
+    }
+
     /** As the facts keep it: eleven colours from full strength to palest, here in a straight line. */
     private static final String RUN = IntStream.rangeClosed(0, 10)
             .mapToObj(i -> Stream.of("l", "a", "b")

@@ -7,6 +7,7 @@ import java.time.ZoneId;
 import java.time.ZoneOffset;
 import java.util.HashMap;
 import java.util.Map;
+import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
@@ -17,6 +18,7 @@ import org.springframework.context.annotation.Primary;
 /** The real application, started once for all tests of this JVM as users start it, with a clock that tests can move. */
 public final class RunningMolvet {
     private static final AtomicReference<Instant> NOW = new AtomicReference<>(Instant.parse("2026-11-24T10:00:00Z"));
+    private static final AtomicInteger STARTED = new AtomicInteger();
     private static ConfigurableApplicationContext context;
 
     static {
@@ -60,6 +62,7 @@ public final class RunningMolvet {
         SpringApplication application = new SpringApplication(Molvet.class, TestClock.class);
         Map<String, Object> properties = new HashMap<>(TestDatabase.get().properties());
         properties.put("server.port", "0");
+        properties.put("molvet.server", "server " + STARTED.incrementAndGet());
         properties.put("molvet.sign-up", "open");
         properties.put("molvet.demo", "false");
         // Hundreds of collectors sign up here; the cheapest cost of the same algorithm will do.

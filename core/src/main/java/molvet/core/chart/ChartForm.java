@@ -22,6 +22,8 @@ public enum ChartForm {
     LADDER("ladder"),
     /** Every paint of one family mixed with every one of another. */
     FAMILIES("family against family"),
+    /** A paint a row, at full strength and as a tint, each stroke half covered and half in the light. */
+    LIGHT_TEST("light test"),
     /** Cells of a size of one’s own, as many as fit. */
     FREE("free");
 
@@ -54,6 +56,7 @@ public enum ChartForm {
     public int secondsEach() {
         return switch (this) {
             case STRIPS, RING_CARD -> 245;
+            case LIGHT_TEST -> 120;
             case TWO_SQUARES -> 120;
             case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES -> 90;
             case WHEEL, LID_CARD -> 75;

@@ -22,6 +22,7 @@ import molvet.core.measure.Refusal;
  * @param outside of a wheel: how many of the cells lie outside the ring
  * @param full of pairs: the whole square, not the triangle
  * @param cellWidth and {@code cellHeight} of cards and free cells; 0: the usual
+ * @param references of a light test: how many of the blue wool references, from 1 up, are fixed below the paints
  * @param laid where the cells of a lid card lie, where its box says; else they are ruled
  */
 public record ChartSpec(
@@ -41,10 +42,13 @@ public record ChartSpec(
         boolean full,
         double cellWidth,
         double cellHeight,
+        int references,
         Optional<Laid> laid) {
     public static final int MOST_CELLS = 2000;
     public static final int MOST_PAGES = 200;
     public static final int MOST_STEPS = 40;
+    /** The references of ISO 105-B01. */
+    public static final int BLUE_WOOLS = 8;
 
     /** The side that is punched; the middle of the holes is 12 mm from the edge (ISO 838:1974). */
     public enum Punch {
@@ -91,6 +95,12 @@ public record ChartSpec(
             faults.add(
                     new Refusal.Fault("cellWidth", "A cell cannot be of that size.", "Cards are often 50.8 × 101.6."));
         }
+        if (references < 0 || references > BLUE_WOOLS || references > 0 && form != ChartForm.LIGHT_TEST) {
+            faults.add(new Refusal.Fault(
+                    "references",
+                    "There are eight blue wool references, and they belong on a light test.",
+                    "Say how many lie beside the paints, from 0 to 8."));
+        }
         if (form == ChartForm.LADDER && cells < 2) {
             faults.add(new Refusal.Fault("paints", "A ladder leads from one paint to another.", "Choose two or more."));
         }
@@ -115,7 +125,7 @@ public record ChartSpec(
             case PAIRS -> full ? cells * cells : cells * (cells + 1) / 2;
             case LADDER -> Ladder.STEPS.size() * (cells - 1);
             case FAMILIES -> (columns + 1) * (cells - columns + 1) - 1;
-            default -> cells;
+            default -> cells + references;
         };
     }
 
@@ -127,7 +137,7 @@ public record ChartSpec(
                 form,
                 paper,
                 10,
-                form == ChartForm.RING_CARD ? 0 : form == ChartForm.STRIPS ? 3 : 2,
+                form == ChartForm.RING_CARD ? 0 : form == ChartForm.STRIPS || form == ChartForm.LIGHT_TEST ? 3 : 2,
                 paints,
                 OptionalInt.empty(),
                 5,
@@ -138,6 +148,7 @@ public record ChartSpec(
                 form == ChartForm.FAMILIES ? paints / 2 : 0,
                 form == ChartForm.WHEEL ? usualOutside(cells) : 0,
                 false,
+                0,
                 0,
                 0,
                 Optional.empty());
@@ -195,6 +206,11 @@ public record ChartSpec(
         return with(d -> d.columns = number);
     }
 
+    /** A light test with so many blue wool references below its paints. */
+    public ChartSpec withReferences(int number) {
+        return with(d -> d.references = number);
+    }
+
     private ChartSpec with(Consumer<Draft> change) {
         Draft draft = new Draft(this);
         change.accept(draft);
@@ -215,6 +231,7 @@ public record ChartSpec(
                 full,
                 draft.cellWidth,
                 draft.cellHeight,
+                draft.references,
                 laid);
     }
 
@@ -232,6 +249,7 @@ public record ChartSpec(
         private int columns;
         private double cellWidth;
         private double cellHeight;
+        private int references;
 
         Draft(ChartSpec of) {
             paper = of.paper;
@@ -246,6 +264,7 @@ public record ChartSpec(
             columns = of.columns;
             cellWidth = of.cellWidth;
             cellHeight = of.cellHeight;
+            references = of.references;
         }
     }
 }

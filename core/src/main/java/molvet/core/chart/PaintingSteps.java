@@ -50,6 +50,11 @@ public final class PaintingSteps {
                 all.add("Then the field: full strength at the top, pulled down with water");
                 all.add("Lift a little at the foot, if you note staining");
             }
+            case LIGHT_TEST -> {
+                all.add(
+                        "The upper stroke at full strength, from the covered side through to the other without lifting the brush");
+                all.add("The lower as a middle wash, half way to the paper, in one stroke too");
+            }
             case TWO_SQUARES -> {
                 all.add("Both squares solid");
                 all.add("A drop of water into the second, while wet");

@@ -10,6 +10,8 @@ public enum PartKind {
     FIELD,
     /** Solid, with a drop of water let into it. */
     DROP,
+    /** Painted in one stroke with the part of the same step beside it; this end is left to the light. */
+    LIT,
     /** Drawn in waterproof black before painting. */
     OPACITY_LINE,
     /** Painted black first; iridescent, interference and duochrome paints show on it. */
@@ -20,6 +22,6 @@ public enum PartKind {
     HOLE;
 
     public boolean isPainted() {
-        return this == MASS_TONE || this == STEP || this == FIELD || this == DROP;
+        return this == MASS_TONE || this == STEP || this == FIELD || this == DROP || this == LIT;
     }
 }

@@ -1,7 +1,9 @@
 package molvet.core.chart;
 
 import java.util.ArrayList;
+import java.util.LinkedHashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
@@ -17,8 +19,16 @@ import molvet.core.measure.Rect;
  * @param laid what else is drawn of a card whose cells lie as a box says
  */
 public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double size, Optional<Laid> laid) {
+    /** What the number of a half in the light is more than that of its cell. */
+    public static final int LIT = 10_000;
+
     /** @param number from 1 */
-    public record Page(int number, List<Cell> cells) {}
+    public record Page(int number, List<Cell> cells) {
+        /** The same page with every half of a light test as a cell of its own. */
+        public Page halved() {
+            return new Page(number, cells.stream().flatMap(Cell::halves).toList());
+        }
+    }
 
     /**
      * One cell.
@@ -33,6 +43,21 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
         /** A paint by itself, or half and half with another. */
         public Cell(int index, int paint, OptionalInt second, Rect box, List<Part> parts) {
             this(index, paint, second, 1, 1, box, parts);
+        }
+
+        /**
+         * A cell of a light test as two: the covered half under its own number, and the half in the light under {@link #LIT} more.
+         */
+        public Stream<Cell> halves() {
+            List<Part> covered =
+                    parts.stream().filter(p -> p.kind() != PartKind.LIT).toList();
+            List<Part> lit = parts(PartKind.LIT)
+                    .map(p -> new Part(PartKind.STEP, p.step(), p.box()))
+                    .toList();
+            if (lit.isEmpty()) return Stream.of(this);
+            return Stream.of(
+                    new Cell(index, paint, second, part, secondPart, box, covered),
+                    new Cell(index + LIT, paint, second, part, secondPart, box, lit));
         }
 
         /** The parts of one kind. */
@@ -53,7 +78,8 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
          * every strength crosses it.
          */
         public Cell withBlackBar() {
-            if (painted().isEmpty()) return this;
+            // Of a test of light every bit of the strokes is measured.
+            if (painted().isEmpty() || parts(PartKind.LIT).findAny().isPresent()) return this;
             Rect all = painted().get();
             boolean upright = all.height() > all.width();
             Rect bar = upright
@@ -74,6 +100,13 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
 
     public Stream<Cell> cells() {
         return pages.stream().flatMap(p -> p.cells().stream());
+    }
+
+    /** The cells of a light test that hold no paint but a blue wool reference, with its number from 1. */
+    public Map<Integer, Integer> references() {
+        Map<Integer, Integer> all = new LinkedHashMap<>();
+        cells().filter(c -> c.parts(PartKind.LIT).count() == 1).forEach(c -> all.put(c.index(), all.size() + 1));
+        return all;
     }
 
     /** The page a cell stands on, from 1. */

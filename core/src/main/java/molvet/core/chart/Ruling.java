@@ -21,6 +21,9 @@ public final class Ruling {
     /** A square of this size is painted without holding one's breath; pages are added until cells have it. */
     private static final double COMFORTABLE = 12;
 
+    /** Strokes of a light test are long: of this height they can be painted and measured. */
+    private static final double COMFORTABLE_STROKE = 5;
+
     static final double MOST_SQUARE = 45;
 
     private static final SheetSize A4 = new SheetSize(210, 297);
@@ -207,8 +210,9 @@ public final class Ruling {
         if (spec.pages().isPresent()) return Math.min(spec.pages().getAsInt(), cells);
         int most = Math.min(cells, ChartSpec.MOST_PAGES);
         // Where the width is short, more pages make nothing larger.
+        double comfortable = spec.form() == ChartForm.LIGHT_TEST ? COMFORTABLE_STROKE : COMFORTABLE;
         double enough = Math.min(
-                COMFORTABLE, layout(spec, room, (cells + most - 1) / most).size());
+                comfortable, layout(spec, room, (cells + most - 1) / most).size());
         for (int pages = 1; pages < most; pages++) {
             if (layout(spec, room, (cells + pages - 1) / pages).size() >= enough - 1e-9) return pages;
         }
@@ -235,6 +239,7 @@ public final class Ruling {
     private static Layout layout(ChartSpec spec, Rect room, int each) {
         return switch (spec.form()) {
             case STRIPS -> new Strips(spec, room, each);
+            case LIGHT_TEST -> new LightTest(spec, room, each);
             case TWO_SQUARES -> new TwoSquares(spec, room, each);
             case GRID, ONE_AGAINST_ALL, LID_CARD -> Grid.filling(spec, room, each);
             case WHEEL -> new Wheel(spec, room);

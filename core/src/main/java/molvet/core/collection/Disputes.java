@@ -108,8 +108,12 @@ public final class Disputes {
         }
     }
 
-    /** What label and paper say of one trait. {@code written}: the claim as the maker writes it, or empty. */
-    public record Said(String written, Optional<Grade> label, Optional<Grade> paper) {}
+    /** What label and paper say of one trait, and what is held true. {@code written}: the claim as the maker writes it, or empty. */
+    public record Said(String written, Optional<Grade> label, Optional<Grade> paper, Optional<Grade> verdict) {
+        public Said(String written, Optional<Grade> label, Optional<Grade> paper) {
+            this(written, label, paper, Optional.empty());
+        }
+    }
 
     /**
      * One paint, as far as it can be disputed.
@@ -237,22 +241,37 @@ public final class Disputes {
                 .max(Comparator.comparing(Pigment::lightfastness));
     }
 
+    /** One’s own paper weighs more than a reference. */
+    private static final int OWN_PAPER = 5;
+
     private Optional<Dispute> lightfast(Party p) {
         Said said = p.said.get(Trait.LIGHTFASTNESS);
         if (said == null || said.label.isEmpty()) return Optional.empty();
         boolean claimed = said.label.get() == Lightfastness.EXCELLENT || said.label.get() == Lightfastness.VERY_GOOD;
-        Optional<Pigment> worst = worst(p.recipe);
-        if (!claimed || worst.isEmpty() || worst.get().lightfastness().ordinal() < Lightfastness.POOR.ordinal()) {
-            return Optional.empty();
-        }
-        Pigment w = worst.get();
+        // Only one’s own test in light can have raised it so far.
+        boolean proven = said.verdict
+                .filter(v -> v.ordinal() <= said.label.get().ordinal())
+                .isPresent();
+        if (!claimed || proven) return Optional.empty();
+        Optional<Grade> seen = said.paper.filter(g ->
+                g != Lightfastness.UNTESTED && g.ordinal() - said.label.get().ordinal() >= 2);
+        Optional<Pigment> worst =
+                worst(p.recipe).filter(w -> w.lightfastness().ordinal() >= Lightfastness.POOR.ordinal());
+        if (worst.isEmpty() && seen.isEmpty()) return Optional.empty();
+        int grade = Math.max(
+                worst.map(w -> w.lightfastness().ordinal()).orElse(0),
+                seen.map(Grade::ordinal).orElse(0));
         return Optional.of(new Dispute(
                 Kind.LIGHTFAST_CLAIM_FADES,
-                w.lightfastness().ordinal() * 10 - said.label.get().ordinal(),
+                grade * 10
+                        + (seen.isPresent() ? OWN_PAPER : 0)
+                        - said.label.get().ordinal(),
                 p.paint,
-                "The label claims “" + said.written + "”, " + said.label.get().words() + ", but the recipe holds "
-                        + w.code() + " (" + w.chemicalName() + "), which is "
-                        + w.lightfastness().words() + " in watercolour.",
+                "The label claims “" + said.written + "”, " + said.label.get().words()
+                        + worst.map(w -> ", but the recipe holds " + w.code() + " (" + w.chemicalName() + "), which is "
+                                        + w.lightfastness().words() + " in watercolour")
+                                .orElse("")
+                        + seen.map(g -> "; your paper shows " + g.words()).orElse("") + ".",
                 List.of()));
     }
 

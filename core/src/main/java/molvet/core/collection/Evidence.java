@@ -15,6 +15,8 @@ public record Evidence(Kind kind, String of, String says, Optional<Grade> grade)
         CLAIM,
         PIGMENT,
         READING,
-        OBSERVATION
+        OBSERVATION,
+        /** A strip that hangs in the light. */
+        EXPOSURE
     }
 }

@@ -18,7 +18,8 @@ import molvet.core.pigment.Trait;
  *
  * <p>For transparency, staining and granulation the paper wins, then the label, then the pigments. For lightfastness
  * the label never raises a verdict: the worst pigment sets it, an eye's suspicion or a more modest label may lower it,
- * and only one's own fading test outranks them all.
+ * and only one's own fading test outranks them all, as far as it got: what faded is lowered at once, and only what stood the light
+ * of a better grade is raised.
  */
 public final class ThreeVoices {
     private final PigmentReference reference;
@@ -27,11 +28,14 @@ public final class ThreeVoices {
         this.reference = reference;
     }
 
-    public Verdict weigh(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> paper) {
+    public Verdict weigh(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> said) {
         Optional<Grade> label = claim.flatMap(Claim::grade);
         Optional<Pigment> decisive = decisive(trait, recipe);
         Optional<Grade> pigments = decisive.map(p -> p.usually(trait));
         List<String> reasons = new ArrayList<>();
+        Optional<PaperWord> paper = said.map(p -> p.tested().isEmpty()
+                ? p
+                : p.beside(lightfastness(label, decisive, Optional.empty(), new ArrayList<>())));
         Optional<Grade> verdict = trait == Trait.LIGHTFASTNESS
                 ? lightfastness(label, decisive, paper, reasons)
                 : ordinary(trait, label, decisive, paper, reasons);
@@ -50,6 +54,8 @@ public final class ThreeVoices {
                 heard,
                 verdict,
                 apart.isPresent(),
+                paper.flatMap(p -> label.filter(l -> p.grade() != l && p.allows(l)))
+                        .isPresent(),
                 List.copyOf(reasons),
                 winner,
                 sureness(winner, label, pigments, paper, apart.isPresent()),
@@ -80,7 +86,9 @@ public final class ThreeVoices {
             Optional<PaperWord> paper,
             boolean apart) {
         if (winner.isEmpty()) return Sureness.UNKNOWN;
-        if (paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST).isPresent()) return Sureness.SURE;
+        boolean tested =
+                paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST).isPresent();
+        if (tested && winner.get() == Verdict.Voice.PAPER) return Sureness.SURE;
         Optional<Grade> heard = paper.map(PaperWord::grade);
         boolean backed = heard.isPresent() && (heard.equals(label) || heard.equals(pigments))
                 || label.isPresent() && label.equals(pigments);
@@ -94,9 +102,12 @@ public final class ThreeVoices {
     private List<Evidence> evidence(Trait trait, Recipe recipe, Optional<Claim> claim, Optional<PaperWord> paper) {
         List<Evidence> all = new ArrayList<>();
         paper.ifPresent(p -> all.add(new Evidence(
-                p.source() == PaperWord.Source.MEASURED ? Evidence.Kind.READING : Evidence.Kind.OBSERVATION,
+                p.tested().isPresent()
+                        ? Evidence.Kind.EXPOSURE
+                        : p.source() == PaperWord.Source.MEASURED ? Evidence.Kind.READING : Evidence.Kind.OBSERVATION,
                 p.of(),
-                p.where() + ": " + phrase(trait, p.grade()),
+                p.where() + ": "
+                        + p.tested().map(t -> t.words() + " lightfastness").orElseGet(() -> phrase(trait, p.grade())),
                 Optional.of(p.grade()))));
         claim.ifPresent(c -> all.add(new Evidence(
                 Evidence.Kind.CLAIM,
@@ -146,6 +157,13 @@ public final class ThreeVoices {
     private static Optional<Grade> lightfastness(
             Optional<Grade> label, Optional<Pigment> decisive, Optional<PaperWord> paper, List<String> reasons) {
         Optional<PaperWord> test = paper.filter(p -> p.source() == PaperWord.Source.FADING_TEST);
+        if (test.isPresent() && test.get().tested().isPresent()) {
+            return tested(
+                    test.get(),
+                    lightfastness(label, decisive, Optional.empty(), reasons),
+                    test.get().tested().get(),
+                    reasons);
+        }
         if (test.isPresent()) {
             reasons.add(test.get().where() + " shows " + test.get().grade().words()
                     + "; a fading test of your own outranks label and pigments.");
@@ -172,6 +190,20 @@ public final class ThreeVoices {
         return verdict;
     }
 
+    /** A test lowers what is said too well, and raises what is said too badly once the light was enough for it. */
+    private static Optional<Grade> tested(
+            PaperWord test, Optional<Grade> others, PaperWord.Tested found, List<String> reasons) {
+        Optional<Grade> spoken = others.filter(g -> g != Lightfastness.UNTESTED);
+        if (spoken.filter(found::allows).isPresent()) {
+            reasons.add(test.where() + " agrees so far: " + found.words() + ".");
+            return others;
+        }
+        reasons.add(
+                0,
+                test.where() + " shows " + found.words() + "; a fading test of your own outranks label and pigments.");
+        return Optional.of(test.grade());
+    }
+
     private static boolean worse(Grade one, Grade two) {
         return one.ordinal() > two.ordinal();
     }
@@ -181,22 +213,22 @@ public final class ThreeVoices {
             Trait trait, Optional<Grade> label, Optional<Pigment> decisive, Optional<PaperWord> paper) {
         Optional<Grade> claimed = label.filter(g -> g != Lightfastness.UNTESTED);
         Optional<PaperWord> seen = paper.filter(p -> p.grade() != Lightfastness.UNTESTED);
-        if (claimed.isPresent()
-                && seen.isPresent()
-                && claimed.get() != seen.get().grade()) {
+        if (claimed.isPresent() && seen.isPresent() && !seen.get().allows(claimed.get())) {
             return Optional.of("The label says " + phrase(trait, claimed.get()) + "; "
                     + lower(seen.get().where()) + " shows "
-                    + phrase(trait, seen.get().grade()) + ".");
+                    + shown(trait, seen.get()) + ".");
         }
         Optional<Grade> usual = decisive.map(p -> p.usually(trait));
         if (claimed.isPresent() && usual.isPresent() && apart(claimed.get(), usual.get()) >= 2) {
             return Optional.of("The label says " + phrase(trait, claimed.get()) + "; "
                     + decisive.get().code() + " is usually " + shortly(trait, usual.get()) + ".");
         }
-        if (seen.isPresent() && usual.isPresent() && apart(seen.get().grade(), usual.get()) >= 2) {
-            return Optional.of(
-                    seen.get().where() + " shows " + phrase(trait, seen.get().grade()) + "; "
-                            + decisive.get().code() + " is usually " + shortly(trait, usual.get()) + ".");
+        if (seen.isPresent()
+                && usual.isPresent()
+                && !seen.get().allows(usual.get())
+                && apart(seen.get().grade(), usual.get()) >= 2) {
+            return Optional.of(seen.get().where() + " shows " + shown(trait, seen.get()) + "; "
+                    + decisive.get().code() + " is usually " + shortly(trait, usual.get()) + ".");
         }
         return Optional.empty();
     }
@@ -214,6 +246,10 @@ public final class ThreeVoices {
 
     private static int apart(Grade one, Grade two) {
         return Math.abs(one.ordinal() - two.ordinal());
+    }
+
+    private static String shown(Trait trait, PaperWord paper) {
+        return paper.tested().map(t -> t.words() + " lightfastness").orElseGet(() -> phrase(trait, paper.grade()));
     }
 
     private static String lower(String sentence) {

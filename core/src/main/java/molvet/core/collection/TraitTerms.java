@@ -169,7 +169,12 @@ public final class TraitTerms {
                 "do not fade",
                 "never fades",
                 "lasts");
-        steps(all, Lightfastness.UNTESTED, Lightfastness.UNTESTED, "untested");
+        steps(
+                all,
+                Lightfastness.UNTESTED,
+                Lightfastness.UNTESTED,
+                "of untested lightfastness",
+                "untested lightfastness");
         for (Transparency t : Transparency.values()) {
             String words = t.name().toLowerCase(Locale.ROOT).replace('_', '-');
             steps(all, t, t, words, words.replace('-', ' '));

@@ -13,6 +13,7 @@ import molvet.core.pigment.Trait;
  * @param paper what one's own swatch shows
  * @param verdict the winner's word; empty when nobody speaks
  * @param disagree whether the voices are far enough apart to be worth a look
+ * @param open whether the paper’s word is that of a test which is not over, and which leaves what the label claims open
  * @param reasons plain sentences: the winner and why first, then the disagreement
  * @param winner whose word it is; empty when nobody speaks
  * @param sure how sure it is
@@ -25,6 +26,7 @@ public record Verdict(
         Optional<Grade> paper,
         Optional<Grade> verdict,
         boolean disagree,
+        boolean open,
         List<String> reasons,
         Optional<Voice> winner,
         Sureness sure,

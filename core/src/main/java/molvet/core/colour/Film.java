@@ -81,6 +81,13 @@ public final class Film {
         return lab(over(NOTHING, thickness));
     }
 
+    /** The same film after light has left this share of what absorbs; what scatters stays. */
+    public Film faded(double left) {
+        double[] k = new double[BANDS];
+        for (int i = 0; i < BANDS; i++) k[i] = absorption[i] * left;
+        return new Film(k, scattering, paper, palest);
+    }
+
     /** The colour of the paper it lies on. */
     public Lab bare() {
         return lab(paper);

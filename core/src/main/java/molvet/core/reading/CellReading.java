@@ -56,6 +56,24 @@ public record CellReading(
                 List.of());
     }
 
+    /** The same with what it may be off by. */
+    public CellReading withMargins(Margins other) {
+        return new CellReading(
+                cell,
+                massTone,
+                tint,
+                run,
+                granulation,
+                grain,
+                covering,
+                overBlack,
+                separation,
+                other,
+                confidence,
+                bare,
+                notes);
+    }
+
     /** The version of this arithmetic, kept with every reading. */
     public static final int ARITHMETIC = 6;
 

@@ -129,6 +129,7 @@ class CrossingTest {
                 false,
                 0,
                 0,
+                0,
                 Optional.empty());
     }
 }

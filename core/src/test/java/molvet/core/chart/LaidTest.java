@@ -31,6 +31,7 @@ class LaidTest {
                 false,
                 0,
                 0,
+                0,
                 Optional.of(laid));
     }
 

@@ -93,6 +93,32 @@ class ThreeVoicesTest {
         assertThat(String.join(" ", v.reasons())).contains("“§” has no step").contains("does not know PB19");
     }
 
+    /** A test that is not over lowers at once, and raises only as far as the light went. */
+    @Test
+    void aFadingTestCountsAsFarAsItGot() {
+        Recipe fugitive = Recipe.of("PR83");
+        Recipe sound = Recipe.of("PB29");
+        PaperWord held = tested(Lightfastness.EXCELLENT, Lightfastness.FAIR);
+        Verdict raised = weigh(Trait.LIGHTFASTNESS, fugitive, null, held);
+        assertThat(raised.verdict()).contains(Lightfastness.FAIR);
+        assertThat(raised.winner()).contains(Verdict.Voice.PAPER);
+        Verdict same = weigh(Trait.LIGHTFASTNESS, sound, Lightfastness.EXCELLENT, held);
+        assertThat(same.verdict()).contains(Lightfastness.EXCELLENT);
+        assertThat(same.disagree()).isFalse();
+        assertThat(same.reasons()).anyMatch(r -> r.endsWith("agrees so far: at least fair."));
+        PaperWord faded = tested(Lightfastness.POOR, Lightfastness.FUGITIVE);
+        Verdict lowered = weigh(Trait.LIGHTFASTNESS, sound, Lightfastness.EXCELLENT, faded);
+        assertThat(lowered.verdict()).contains(Lightfastness.POOR);
+        assertThat(lowered.disagree()).isTrue();
+        assertThat(weigh(Trait.LIGHTFASTNESS, fugitive, null, faded).verdict()).contains(Lightfastness.FUGITIVE);
+        assertThat(weigh(Trait.LIGHTFASTNESS, Recipe.NONE, null, held).verdict())
+                .contains(Lightfastness.FAIR);
+    }
+
+    private static PaperWord tested(Lightfastness best, Lightfastness worst) {
+        return PaperWord.tested(new PaperWord.Tested(best, worst), "Your fading test", "3");
+    }
+
     private static PaperWord eye(Grade grade) {
         return new PaperWord(grade, PaperWord.Source.EYE, "Your swatch (by eye, 4 October 2026)");
     }

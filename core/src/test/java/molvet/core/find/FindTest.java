@@ -16,6 +16,7 @@ import molvet.core.collection.HoldingTerms;
 import molvet.core.collection.NameTerms;
 import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.TraitTerms;
+import molvet.core.fading.FadingTerms;
 import molvet.core.maker.MakerTerms;
 import molvet.core.mixing.MixingTerms;
 import molvet.core.palette.PaletteTerms;
@@ -47,6 +48,7 @@ class FindTest {
                     ReadingTerms.KINDS,
                     PaletteTerms.KINDS,
                     MixingTerms.KINDS,
+                    FadingTerms.KINDS,
                     ChoosingTerms.KINDS)
             .flatMap(List::stream)
             .toList();
@@ -340,7 +342,7 @@ class FindTest {
     /** Nothing lies between lightfast, fair and not lightfast but what was never tested. */
     @Test
     void theWordsForLightfastnessLeaveNoGap() {
-        List<Integer> steps = Stream.of("lightfast", "fair", "not lightfast", "untested")
+        List<Integer> steps = Stream.of("lightfast", "fair", "not lightfast", "untested lightfastness")
                 .map(w -> (TraitTerms.Says) parse(w).terms().get(0))
                 .flatMap(t -> IntStream.rangeClosed(t.from(), t.to()).boxed())
                 .toList();

@@ -127,8 +127,13 @@ public class Accounts {
 
     public void delete(Collector me, String password, HttpServletRequest request) {
         requirePassword(me, password, request);
-        transaction.executeWithoutResult(status -> store.delete(me.id()));
-        endSessions(me, "");
+        takeAway(me.id());
+    }
+
+    /** With every row and every session. */
+    void takeAway(long id) {
+        transaction.executeWithoutResult(status -> store.delete(id));
+        sessions.findByPrincipalName(String.valueOf(id)).keySet().forEach(sessions::deleteById);
     }
 
     /** Makes room for one more session: who is signed in too often is signed out where it is longest ago. */

@@ -34,18 +34,18 @@ class SecurityConfig {
                         .ignoringRequestMatchers(r -> r.getMethod().equals("POST")
                                 && (r.getRequestURI().equals("/api/session")
                                         || r.getRequestURI().equals("/api/collectors"))))
-                .authorizeHttpRequests(
-                        a -> a.requestMatchers(HttpMethod.GET, "/api/session", "/api/health", "/api/openapi.json")
-                                .permitAll()
-                                // Answered for by the secret word in its address.
-                                .requestMatchers(HttpMethod.GET, "/api/calendar/*", "/api/shared/*")
-                                .permitAll()
-                                .requestMatchers(HttpMethod.POST, "/api/session", "/api/collectors")
-                                .permitAll()
-                                .requestMatchers("/api/**")
-                                .authenticated()
-                                .anyRequest()
-                                .permitAll())
+                .authorizeHttpRequests(a -> a.requestMatchers(
+                                HttpMethod.GET, "/api/session", "/api/health", "/api/ready", "/api/openapi.json")
+                        .permitAll()
+                        // Answered for by the secret word in its address.
+                        .requestMatchers(HttpMethod.GET, "/api/calendar/*", "/api/shared/*")
+                        .permitAll()
+                        .requestMatchers(HttpMethod.POST, "/api/session", "/api/collectors")
+                        .permitAll()
+                        .requestMatchers("/api/**")
+                        .authenticated()
+                        .anyRequest()
+                        .permitAll())
                 .securityContext(c -> c.securityContextRepository(contexts()))
                 .exceptionHandling(
                         e -> e.authenticationEntryPoint((request, response, why) -> answers.write(

@@ -9,7 +9,6 @@ import java.util.List;
 import java.util.Optional;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Problems;
-import molvet.server.platform.Taken;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.http.HttpStatus;
@@ -39,26 +38,31 @@ class SessionController {
     private final SecurityContextRepository contexts;
     private final CookieCsrfTokenRepository tokens;
     private final boolean demo;
-    private final boolean open;
+    private final WhoMayJoin door;
 
     SessionController(
             Accounts accounts,
             KnownBrowsers browsers,
             SecurityContextRepository contexts,
             CookieCsrfTokenRepository tokens,
-            @Value("${molvet.demo}") boolean demo,
-            @Value("${molvet.sign-up}") String signUp) {
+            WhoMayJoin door,
+            @Value("${molvet.demo}") boolean demo) {
         this.accounts = accounts;
         this.browsers = browsers;
         this.contexts = contexts;
         this.tokens = tokens;
         this.demo = demo;
-        this.open = signUp.equals("open");
+        this.door = door;
     }
 
     record SignIn(String email, String password) {}
 
-    record NewCollector(String email, @Nullable String name, String password) {}
+    /** {@code invitation}: the word, where one is needed. */
+    record NewCollector(
+            String email,
+            @Nullable String name,
+            String password,
+            @Nullable String invitation) {}
 
     record NewPassword(String old, String fresh) {}
 
@@ -66,6 +70,7 @@ class SessionController {
 
     /**
      * {@code demo}: a demo collection can be opened; {@code mayMakeAccount}: this page may make an account;
+     * {@code byInvitation}: only with the word that the owner gives away;
      * {@code firstRun}: there is none yet; {@code wrongPasswords}: tried by others before this sign-in.
      */
     record SessionState(
@@ -74,6 +79,7 @@ class SessionController {
             @Nullable String name,
             boolean demo,
             boolean mayMakeAccount,
+            boolean byInvitation,
             boolean firstRun,
             @Nullable WronglyTried wrongPasswords) {}
 
@@ -96,7 +102,8 @@ class SessionController {
                 row.map(CollectorStore.Row::email).orElse(null),
                 row.map(CollectorStore.Row::name).orElse(null),
                 demo,
-                open || none,
+                door.may(none),
+                door.needsWord(none),
                 none,
                 tried);
     }
@@ -125,12 +132,7 @@ class SessionController {
     @SecurityRequirements
     @ResponseStatus(HttpStatus.CREATED)
     SessionState makeAccount(@RequestBody NewCollector who, HttpServletRequest request, HttpServletResponse response) {
-        if (!open && !accounts.noneYet()) {
-            throw new Taken(
-                    "accounts-closed",
-                    "This Molvet already has its collector. Whoever runs it can open it to more with MOLVET_SIGN_UP=open.",
-                    null);
-        }
+        door.require(accounts.noneYet(), orEmpty(who.invitation()), KnownBrowsers.address(request));
         Collector me = accounts.make(orEmpty(who.email()), orEmpty(who.name()), orEmpty(who.password()));
         enter(me, request, response);
         accounts.find(me).ifPresent(row -> browsers.remember(request, response, row));

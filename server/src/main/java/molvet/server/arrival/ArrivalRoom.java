@@ -30,10 +30,17 @@ class ArrivalRoom implements Room, Witness {
 
     private final ArrivalStore store;
     private final PourStore pours;
+    private final PourDays days;
 
-    ArrivalRoom(ArrivalStore store, PourStore pours) {
+    ArrivalRoom(ArrivalStore store, PourStore pours, PourDays days) {
         this.store = store;
         this.pours = pours;
+        this.days = days;
+    }
+
+    @Override
+    public List<CalendarDay> days(Collector me) {
+        return days.of(me);
     }
 
     @Override

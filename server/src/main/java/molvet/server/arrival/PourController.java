@@ -15,6 +15,7 @@ import java.security.SecureRandom;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneId;
+import java.time.ZoneOffset;
 import java.util.Base64;
 import java.util.Date;
 import java.util.List;
@@ -28,6 +29,8 @@ import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.Problems;
+import molvet.server.platform.Room;
+import molvet.server.platform.Rooms;
 import org.jspecify.annotations.Nullable;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
@@ -52,9 +55,13 @@ class PourController {
     private final Pours pours;
     private final PourStore store;
     private final Clock clock;
+    private final Rooms rooms;
+    private final PourDays days;
     private final SecureRandom random = new SecureRandom();
 
-    PourController(Pours pours, PourStore store, Clock clock) {
+    PourController(Pours pours, PourStore store, Clock clock, Rooms rooms, PourDays days) {
+        this.rooms = rooms;
+        this.days = days;
         this.pours = pours;
         this.store = store;
         this.clock = clock;
@@ -198,7 +205,7 @@ class PourController {
 
     private PourView view(Collector me, PourStore.PourRow p, List<Pour.Became> own) {
         Pour.Hardening hard = Pour.hardening(p.maker(), p.honey(), own);
-        LocalDate ready = p.hardOn() != null ? p.hardOn() : from(p).plusDays(hard.days());
+        LocalDate ready = days.ready(p, hard);
         LocalDate today = LocalDate.now(clock);
         return new PourView(
                 p.id(),
@@ -221,10 +228,6 @@ class PourController {
                 Pours.seen(p.seen()),
                 p.note(),
                 p.version());
-    }
-
-    private static LocalDate from(PourStore.PourRow p) {
-        return p.secondOn() == null ? p.pouredOn() : p.secondOn();
     }
 
     private static @Nullable String text(@Nullable LocalDate day) {
@@ -263,33 +266,25 @@ class PourController {
                 "No calendar has this address. Take the address from the page of pours again.");
     }
 
-    /** When pans may go into the box, as iCalendar (RFC 5545). Whoever knows the address may read it. */
+    /** When pans may go into the box, and what else has its day, as iCalendar (RFC 5545). Whoever knows the address may read it. */
     @GetMapping(path = "/api/calendar/{word}.ics", produces = "text/calendar")
     @SecurityRequirement(name = "calendar")
     ResponseEntity<byte[]> calendar(@PathVariable String word) {
         Collector me = store.ofCalendar(word).orElseThrow(WrongWord::new);
         ICalendar calendar = new ICalendar();
-        calendar.setProductId("-//Molvet//Pans//EN");
-        calendar.setName("Molvet: pans that harden");
-        List<Pour.Became> own = store.becameHard(me);
-        for (PourStore.PourRow p : store.pours(me)) {
-            if (p.boxedOn() != null) continue;
-            PourView v = view(me, p, own);
+        calendar.setProductId("-//Molvet//EN");
+        calendar.setName("Molvet");
+        for (Room.CalendarDay d :
+                rooms.all().stream().flatMap(r -> r.days(me).stream()).toList()) {
             VEvent event = new VEvent();
-            event.setUid("pour-" + p.id() + "@molvet");
-            event.setDateTimeStamp(
-                    Date.from(p.pouredOn().atStartOfDay(ZoneId.of("UTC")).toInstant()));
-            Date day = Date.from(LocalDate.parse(v.ready())
-                    .atStartOfDay(ZoneId.systemDefault())
-                    .toInstant());
-            event.setDateStart(day, false);
-            event.setSummary(p.pans() + " × " + HoldingForm.valueOf(p.form()).words() + " of " + p.paint()
-                    + " may go into the box");
-            event.setDescription(v.accession() + (p.maker().isEmpty() ? "" : ", " + p.maker()) + ". Poured on "
-                    + v.pouredOn() + "; " + v.because() + ". Touch one before you close the lid.");
+            event.setUid(d.key() + "@molvet");
+            event.setDateTimeStamp(Date.from(d.on().atStartOfDay(ZoneOffset.UTC).toInstant()));
+            event.setDateStart(
+                    Date.from(d.on().atStartOfDay(ZoneId.systemDefault()).toInstant()), false);
+            event.setSummary(d.what());
+            event.setDescription(d.more());
             event.addAlarm(VAlarm.display(
-                    new Trigger(Duration.builder().prior(false).hours(9).build(), Related.START),
-                    "Are the pans of " + p.paint() + " hard?"));
+                    new Trigger(Duration.builder().prior(false).hours(9).build(), Related.START), d.asks()));
             calendar.addEvent(event);
         }
         return ResponseEntity.ok()

@@ -200,6 +200,9 @@ public class Pours {
         if (tubes.isEmpty() || tubes.size() > MOST_TUBES) {
             throw Refusal.of("holdings", "Choose between 1 and " + MOST_TUBES + " tubes.", "Tick those you pour.");
         }
+        if (typed.pour() == null) {
+            throw Refusal.of("pour", "It is not said what is poured.", "Say into what, and how many.");
+        }
         acts.act(
                 me,
                 () -> "Poured " + tubes.size() + (tubes.size() == 1 ? " tube" : " tubes"),

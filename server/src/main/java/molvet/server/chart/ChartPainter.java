@@ -66,6 +66,11 @@ public final class ChartPainter {
             String name, String other, String small, String caution, Optional<Strip> strip, String link) {
         static final Lettered BARE = new Lettered("", "", "", "", Optional.empty(), "");
 
+        /** What is no paint. */
+        static Lettered named(String name) {
+            return new Lettered(name, "", "", "", Optional.empty(), "");
+        }
+
         /** A square for a paint that is not known yet. */
         static Lettered numbered(int square) {
             return new Lettered(String.valueOf(square), "", "", "", Optional.empty(), "");
@@ -115,8 +120,45 @@ public final class ChartPainter {
         if (head.form == ChartForm.WHEEL) rim(pen, page);
         plan.laid().ifPresent(l -> card(pen, l));
         page.cells().forEach(c -> cell(pen, c));
+        if (head.form == ChartForm.LIGHT_TEST) flap(pen, page);
         if (head.form.isMixed() && head.form != ChartForm.ONE_AGAINST_ALL) heads(pen, page);
         marks.ifPresentOrElse(m -> marks(pen, m, number), () -> plainly(pen, number));
+    }
+
+    /** Room at the left of a stroke for what it is. */
+    private static final double WHICH = 15;
+
+    /** Which half is covered, and where the edge of the flap lies. */
+    private static void flap(Pen pen, Plan.Page page) {
+        List<Rect> lit = page.cells().stream()
+                .flatMap(c -> c.parts(PartKind.LIT))
+                .map(Plan.Part::box)
+                .toList();
+        List<Rect> covered = page.cells().stream()
+                .flatMap(c -> c.parts(PartKind.STEP))
+                .map(Plan.Part::box)
+                .toList();
+        if (lit.isEmpty() || covered.isEmpty()) return;
+        double edge = (covered.get(0).right() + lit.get(0).x()) / 2;
+        double top = lit.get(0).y();
+        double bottom = lit.get(lit.size() - 1).bottom();
+        pen.text(Letters.PLAIN, "covered by the flap", covered.get(0).x(), top - 1.4, 2.4);
+        pen.text(Letters.PLAIN, "in the light", lit.get(0).x(), top - 1.4, 2.4);
+        for (Plan.Cell c : page.cells()) {
+            List<Rect> strokes = c.parts(PartKind.STEP).map(Plan.Part::box).toList();
+            for (int i = 0; strokes.size() > 1 && i < strokes.size(); i++) {
+                Rect s = strokes.get(i);
+                pen.text(
+                        Letters.PLAIN,
+                        i == 0 ? "full strength" : "half washed out",
+                        s.x() - WHICH,
+                        s.bottom() - 1,
+                        1.9);
+            }
+        }
+        pen.shade(0);
+        pen.line(edge, top - 4.5, edge, top - 0.8, HAIRLINE);
+        pen.line(edge, bottom + 0.8, edge, bottom + 4, HAIRLINE);
     }
 
     /** The line it is cut along, that of the film over it, and wells that are empty. */
@@ -191,7 +233,7 @@ public final class ChartPainter {
         if (head.form.isCut()) outline(pen, cell.box());
         for (Plan.Part part : cell.parts()) {
             switch (part.kind()) {
-                case MASS_TONE, STEP, FIELD, DROP -> outline(pen, part.box());
+                case MASS_TONE, STEP, FIELD, DROP, LIT -> outline(pen, part.box());
                 case HOLE -> pen.circle(part.box(), HAIRLINE);
                 case OPACITY_LINE, BLACK_BAR -> {
                     if (head.printedBlack) {
@@ -216,8 +258,8 @@ public final class ChartPainter {
     private void predicted(Pen pen, Plan.Cell cell, Plan.Part part, Strip strip) {
         List<String> stops = strip.stops();
         switch (part.kind()) {
-            case STEP -> {
-                long steps = cell.parts(PartKind.STEP).count();
+            case STEP, LIT -> {
+                long steps = cell.parts(part.kind()).count();
                 double t = steps < 2 ? 0 : (part.step() - 1) / (steps - 1.0);
                 pen.wash(part.box(), List.of(stops.get((int) Math.round(t * (stops.size() - 1)))), false);
             }

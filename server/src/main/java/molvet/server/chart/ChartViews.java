@@ -415,7 +415,7 @@ class ChartViews {
         return c.parts().stream()
                 .map(p -> new PartBox(
                         p.kind().name(),
-                        p.kind() == PartKind.STEP ? p.step() : null,
+                        p.step() > 0 ? p.step() : null,
                         p.box().x(),
                         p.box().y(),
                         p.box().width(),
@@ -667,6 +667,7 @@ class ChartViews {
         boolean cut = ChartForm.valueOf(chart.form()).isCut();
         Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
         boolean scrap = cells.stream().allMatch(c -> c.paintId() == null);
+        plan.references().forEach((cell, wool) -> lettered.put(cell, ChartPainter.Lettered.named("Blue wool " + wool)));
         for (CellRow c : cells) {
             if (scrap) lettered.put(c.position(), ChartPainter.Lettered.numbered(c.position() + 1));
             if (c.paintId() == null || !cards.containsKey(c.paintId())) continue;

@@ -191,13 +191,16 @@ public class Charts {
                                     me,
                                     id,
                                     c.index(),
-                                    new Holds(
-                                            order.get(c.paint()),
-                                            c.second().isPresent()
-                                                    ? order.get(c.second().getAsInt())
-                                                    : null,
-                                            c.part(),
-                                            c.secondPart())));
+                                    c.paint() >= order.size()
+                                            ? Holds.NOTHING
+                                            : new Holds(
+                                                    order.get(c.paint()),
+                                                    c.second().isPresent()
+                                                            ? order.get(
+                                                                    c.second().getAsInt())
+                                                            : null,
+                                                    c.part(),
+                                                    c.secondPart())));
                     return id;
                 });
     }

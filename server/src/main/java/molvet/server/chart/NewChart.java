@@ -24,6 +24,7 @@ import org.jspecify.annotations.Nullable;
  * @param card the size of a ring card or free cell
  * @param marks whether a page carries the printed marks it is found by again; usual but on lid cards, where they take room
  * @param laid where each cell lies, of a lid card drawn by its box
+ * @param references of a light test: how many blue wool references are fixed below the paints, from 1 up
  * @param stock the paper it is taken from; as many sheets as it has pages are then gone from the stock
  */
 public record NewChart(
@@ -46,7 +47,8 @@ public record NewChart(
         @Nullable String note,
         @Nullable Long stock,
         @Nullable Options options,
-        @Nullable LaidOut laid) {
+        @Nullable LaidOut laid,
+        @Nullable Integer references) {
 
     /** What a caption may hold, in its order. */
     static final List<String> CAPTION =
@@ -108,43 +110,40 @@ public record NewChart(
         static final Options NONE = new Options(null, null, null, null, null, null, null);
     }
 
+    private static final Size A4 = new Size(210, 297);
+
     /** Numbered squares on A4, for paints that are not known yet. */
     static NewChart scrap(int squares) {
-        return new NewChart(
-                ChartForm.TWO_SQUARES.name(),
-                new Size(210, 297),
-                null,
-                3.0,
-                null,
-                null,
-                null,
-                squares,
-                1,
-                null,
-                null,
-                null,
-                null,
-                null,
-                true,
-                null,
-                null,
-                null,
-                null,
-                null);
+        return onA4(ChartForm.TWO_SQUARES, null, null, null, squares, null);
     }
 
     /** Mixtures of these paints on A4, everything else as usual. */
     public static NewChart ofMixtures(ChartForm form, String title, List<Long> paints) {
+        return onA4(form, title, School.YELLOW_FIRST, paints, null, null);
+    }
+
+    /** Strokes of these paints on A4, half of each to be covered. @param references of blue wool below them */
+    public static NewChart ofLightTest(String title, School school, List<Long> paints, int references) {
+        return onA4(ChartForm.LIGHT_TEST, title, school, paints, null, references);
+    }
+
+    private static NewChart onA4(
+            ChartForm form,
+            @Nullable String title,
+            @Nullable School school,
+            @Nullable List<Long> paints,
+            @Nullable Integer squares,
+            @Nullable Integer references) {
         return new NewChart(
                 form.name(),
-                new Size(210, 297),
+                A4,
                 null,
+                squares == null ? null : 3.0,
                 null,
-                null,
-                School.YELLOW_FIRST.name(),
+                school == null ? null : school.name(),
                 paints,
-                null,
-                null,
+                squares,
+                squares == null ? null : 1,
                 null,
                 null,
                 null,
@@ -155,7 +154,8 @@ public record NewChart(
                 null,
                 null,
                 null,
-                null);
+                null,
+                references);
     }
 
     Options chosen() {
@@ -234,6 +234,7 @@ public record NewChart(
                 isSet(full),
                 card == null ? 0 : card.width(),
                 card == null ? 0 : card.height(),
+                f == ChartForm.LIGHT_TEST && references != null ? references : 0,
                 f == ChartForm.LID_CARD ? Optional.ofNullable(laid).map(LaidOut::laid) : Optional.empty());
     }
 
@@ -272,6 +273,7 @@ public record NewChart(
                                 : PlaceCode.of(o.firstPlace()).toString(),
                         o.trialPaper(),
                         o.printedBlack()),
-                laid);
+                laid,
+                references);
     }
 }

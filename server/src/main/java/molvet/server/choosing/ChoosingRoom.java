@@ -44,18 +44,11 @@ class ChoosingRoom implements Room, Witness {
         return List.of(
                 Table.of("shortlist").sameBy("name"),
                 Table.of("shortlist_candidate")
-                        .words("question", wordsOrNone(ThreeQuestions.Question.values()))
-                        .words("by_hand", wordsOrNone(Shortlists.ByHand.values()))
-                        .words("decided", wordsOrNone(Shortlists.Decided.values())),
+                        .wordsOrNone("question", ThreeQuestions.Question.class)
+                        .wordsOrNone("by_hand", Shortlists.ByHand.class)
+                        .wordsOrNone("decided", Shortlists.Decided.class),
                 Table.of("trial_mark").words("mark", TrialMark.class),
                 Table.of("research_note"));
-    }
-
-    private static String[] wordsOrNone(Enum<?>[] words) {
-        String[] all = new String[words.length + 1];
-        all[0] = "";
-        for (int i = 0; i < words.length; i++) all[i + 1] = words[i].name();
-        return all;
     }
 
     @Override

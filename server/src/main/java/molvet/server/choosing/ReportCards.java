@@ -171,7 +171,7 @@ public class ReportCards {
         Map<Trait, PackedVoices.Heard> heard = r.heard();
         heard.forEach((t, h) -> {
             h.label().ifPresent(g -> label.put(t, g));
-            h.paper().ifPresent(g -> paper.put(t, g));
+            h.paper().filter(g -> !h.open()).ifPresent(g -> paper.put(t, g));
         });
         return new ReportCard.Entry(
                 r.id(),

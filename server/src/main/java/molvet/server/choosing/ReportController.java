@@ -151,7 +151,7 @@ class ReportController {
             for (Map.Entry<Trait, PackedVoices.Heard> e : r.heard().entrySet()) {
                 Optional<Grade> label = e.getValue().label();
                 Optional<Grade> paper = e.getValue().paper();
-                if (label.isEmpty() || paper.isEmpty()) continue;
+                if (label.isEmpty() || paper.isEmpty() || e.getValue().open()) continue;
                 int[] counts = years.computeIfAbsent(year, y -> new EnumMap<>(Trait.class))
                         .computeIfAbsent(e.getKey(), t -> new int[2]);
                 counts[0]++;

@@ -5,13 +5,13 @@ import java.time.format.DateTimeFormatter;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
-import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
 import molvet.server.choosing.ReportCards.ReportCardView;
 import molvet.server.collection.PaintViews.PaintEntry;
 import molvet.server.measure.Paper;
 import molvet.server.measure.Paper.Letters;
 import molvet.server.measure.Paper.Pen;
+import molvet.server.measure.TextColumn;
 
 /** Draws a report card on one page of A4: the paints as a row of strips, then two columns, then doubts and care. */
 final class ReportSheet {
@@ -20,12 +20,8 @@ final class ReportSheet {
     private static final double LEFT = 15;
     private static final double WIDE = 180;
     private static final double COLUMN = 86;
-    private static final double LAST = 284;
-    private static final double SIZE = 3;
-    private static final double LEADING = 4.3;
     private static final int MOST_NAMES = 24;
     private static final int STRIPS_IN_ROW = 60;
-    private static final double[] GREYS = {0.15, 0.45, 0.68, 0.82, 0.92, 1};
 
     private final ReportCardView card;
     private final LocalDate on;
@@ -37,11 +33,11 @@ final class ReportSheet {
 
     void draw(Pen pen) {
         pen.text(Letters.PLAIN, "Report card", LEFT, 18, 6);
-        Column head = new Column(pen, LEFT, 24, WIDE);
+        TextColumn head = new TextColumn(pen, LEFT, 24, WIDE);
         head.said((card.find().isBlank() ? "everything" : card.find()) + " · " + DAY.format(on));
-        double y = strips(pen, head.y + 4);
+        double y = strips(pen, head.y() + 4);
 
-        Column one = new Column(pen, LEFT, y, COLUMN);
+        TextColumn one = new TextColumn(pen, LEFT, y, COLUMN);
         one.heading("What it is made of");
         one.said(card.madeOf());
         one.bar(card.single(), card.mixtures(), card.withoutRecipe());
@@ -53,7 +49,7 @@ final class ReportSheet {
         one.said(card.inSteps());
         one.said(names(card.fading()));
 
-        Column two = new Column(pen, LEFT + WIDE - COLUMN, y, COLUMN);
+        TextColumn two = new TextColumn(pen, LEFT + WIDE - COLUMN, y, COLUMN);
         two.heading("Claims one’s own paper bears out");
         if (card.claims().isEmpty()) two.said("No claim has met the paper yet.");
         card.claims()
@@ -64,7 +60,7 @@ final class ReportSheet {
         if (card.lacksWithoutFading() != null) two.said(card.lacksWithoutFading());
         if (card.guessed() > 0) two.said(card.guessed() + " not measured, and taken from the recipe.");
 
-        Column rest = new Column(pen, LEFT, Math.max(one.y, two.y) + 2, WIDE);
+        TextColumn rest = new TextColumn(pen, LEFT, Math.max(one.y(), two.y()) + 2, WIDE);
         rest.rule();
         rest.heading("Gravest doubts");
         if (card.doubts().isEmpty()) rest.said("None.");
@@ -101,60 +97,5 @@ final class ReportSheet {
     private static String names(List<PaintEntry> paints) {
         String names = paints.stream().limit(MOST_NAMES).map(PaintEntry::name).collect(Collectors.joining(", "));
         return paints.size() <= MOST_NAMES ? names : names + " and " + (paints.size() - MOST_NAMES) + " more";
-    }
-
-    /** Text that runs down the page; what would run off it is left to the screen, and that is said once. */
-    private static final class Column {
-        private final Pen pen;
-        private final double x;
-        private final double width;
-        private double y;
-        private boolean full;
-
-        Column(Pen pen, double x, double y, double width) {
-            this.pen = pen;
-            this.x = x;
-            this.y = y;
-            this.width = width;
-        }
-
-        void heading(String text) {
-            y += 3;
-            line(text, 3.6);
-            y += 0.6;
-        }
-
-        void said(String text) {
-            Lettering.Fitted fitted = Lettering.fit(text, width, 40, SIZE, SIZE, Paper.ruler(Letters.PLAIN));
-            fitted.lines().forEach(l -> line(l, SIZE));
-        }
-
-        private void line(String text, double size) {
-            if (full) return;
-            y += LEADING;
-            full = y > LAST - LEADING;
-            pen.text(Letters.PLAIN, full ? "More is on screen." : text, x, y, size);
-        }
-
-        void rule() {
-            pen.line(x, y, x + width, y, 0.2);
-        }
-
-        /** Shares as lengths, told apart by how dark they are. */
-        void bar(int... parts) {
-            int all = 0;
-            for (int p : parts) all += p;
-            if (all == 0 || full) return;
-            double at = x;
-            for (int i = 0; i < parts.length; i++) {
-                double share = width * parts[i] / all;
-                pen.shade(GREYS[Math.min(i, GREYS.length - 1)]);
-                pen.fill(new Rect(at, y + 1.5, share, 3));
-                at += share;
-            }
-            pen.shade(0);
-            pen.rectangle(x, y + 1.5, width, 3, 0.1);
-            y += 5;
-        }
     }
 }

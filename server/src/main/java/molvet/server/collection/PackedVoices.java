@@ -17,15 +17,16 @@ public final class PackedVoices {
 
     private PackedVoices() {}
 
-    /** What the voices say of one trait. */
+    /** What the voices say of one trait. {@code open}: see {@link Verdict#open()} */
     public record Heard(
             Optional<Grade> label,
             Optional<Grade> pigments,
             Optional<Grade> paper,
             Optional<Grade> verdict,
-            boolean disagree) {
+            boolean disagree,
+            boolean open) {
         private static final Heard NOTHING =
-                new Heard(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), false);
+                new Heard(Optional.empty(), Optional.empty(), Optional.empty(), Optional.empty(), false, false);
     }
 
     static String of(Map<Trait, Verdict> verdicts) {
@@ -35,7 +36,7 @@ public final class PackedVoices {
             for (Optional<Grade> g : List.of(v.label(), v.pigments(), v.paper(), v.verdict())) {
                 out.append(g.map(grade -> String.valueOf(grade.ordinal())).orElse("-"));
             }
-            out.append(v.disagree() ? '!' : '.');
+            out.append(v.disagree() ? '!' : v.open() ? '~' : '.');
         }
         return out.toString();
     }
@@ -54,7 +55,8 @@ public final class PackedVoices {
                                     grade(t, packed.charAt(at + 1)),
                                     grade(t, packed.charAt(at + 2)),
                                     grade(t, packed.charAt(at + 3)),
-                                    packed.charAt(at + 4) == '!'));
+                                    packed.charAt(at + 4) == '!',
+                                    packed.charAt(at + 4) == '~'));
         }
         return all;
     }

@@ -250,6 +250,7 @@ public class PaintFacts implements Consequence {
             List<PaintStore.ObservationRow> observations,
             Optional<Measured> reading) {
         Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
+        Optional<PaperWord> tested = first(w -> w.tested(me, p.id()));
         Map<Trait, Verdict> all = new EnumMap<>(Trait.class);
         for (Trait trait : Trait.values()) {
             String written = claim(p, trait);
@@ -258,7 +259,15 @@ public class PaintFacts implements Consequence {
                     : Optional.of(maker.map(m -> m.scale(trait))
                             .orElse(MakerScale.none(trait))
                             .claim(written));
-            all.put(trait, voices.weigh(trait, recipe, claim, paper(trait, observations, reading)));
+            all.put(
+                    trait,
+                    voices.weigh(
+                            trait,
+                            recipe,
+                            claim,
+                            trait == Trait.LIGHTFASTNESS && tested.isPresent()
+                                    ? tested
+                                    : paper(trait, observations, reading)));
         }
         return all;
     }

@@ -133,7 +133,7 @@ public class VoiceStore {
 
         public Disputes.Party party() {
             Map<Trait, Disputes.Said> said = new LinkedHashMap<>();
-            heard().forEach((t, h) -> said.put(t, new Disputes.Said(written(t), h.label(), h.paper())));
+            heard().forEach((t, h) -> said.put(t, new Disputes.Said(written(t), h.label(), h.paper(), h.verdict())));
             return new Disputes.Party(id, name, maker, line, pigments(), labelText, said, massTone(), seen());
         }
     }

@@ -2,6 +2,7 @@ package molvet.server.collection;
 
 import java.time.LocalDate;
 import java.util.Optional;
+import molvet.core.collection.PaperWord;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.server.platform.Collector;
@@ -23,6 +24,11 @@ public interface Witness {
 
     /** What a measurement says of a trait, on our scale; empty where it says nothing. */
     default Optional<Grade> grade(Trait trait, Measured measured) {
+        return Optional.empty();
+    }
+
+    /** What a test of its own in light says of how long it lasts, as far as it got. */
+    default Optional<PaperWord> tested(Collector me, long paint) {
         return Optional.empty();
     }
 

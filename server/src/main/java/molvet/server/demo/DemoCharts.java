@@ -108,7 +108,7 @@ class DemoCharts {
             NewChart.Options options) {
         return new NewChart(
                 form, paper, null, null, null, school, paints, null, null, null, null, null, null, null, null, title,
-                null, null, options, null);
+                null, null, options, null, null);
     }
 
     private static PaperStock.NewPaper paper(

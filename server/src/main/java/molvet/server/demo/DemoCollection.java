@@ -59,6 +59,7 @@ public class DemoCollection {
     private final DemoMixing mixing;
     private final DemoShortlists shortlists;
     private final DemoStock stock;
+    private final DemoFading fading;
     private final LabelReader reader;
     private final SimulatedPainter painter;
     private final TransactionTemplate transaction;
@@ -81,6 +82,7 @@ public class DemoCollection {
             DemoMixing mixing,
             DemoShortlists shortlists,
             DemoStock stock,
+            DemoFading fading,
             LabelReader reader,
             PigmentReference reference,
             TransactionTemplate transaction,
@@ -104,6 +106,7 @@ public class DemoCollection {
         this.mixing = mixing;
         this.shortlists = shortlists;
         this.stock = stock;
+        this.fading = fading;
         this.reader = reader;
         this.painter = new SimulatedPainter(reference);
         this.transaction = transaction;
@@ -243,6 +246,7 @@ public class DemoCollection {
         keep(me, "Fading ones", "not lightfast or doubtful lightfastness");
         shortlists.fill(me);
         stock.fill(me);
+        fading.fill(me);
         return me;
     }
 

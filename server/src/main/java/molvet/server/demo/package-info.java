@@ -1,7 +1,7 @@
 /**
  * The demo collection, made through the services of the rooms as a collector would make it, and loaded once. No room knows it.
  */
-@StandsOn({"mixing", "palette", "choosing", "stock", "account", "find"})
+@StandsOn({"mixing", "palette", "choosing", "fading", "stock", "account", "find"})
 @org.jspecify.annotations.NullMarked
 package molvet.server.demo;
 

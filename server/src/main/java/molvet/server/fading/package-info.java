@@ -1,9 +1,10 @@
 /**
- * Fading tests: two measurements of one place, before and after light.
+ * Fading: strips that hang in the light with one half covered.
  *
- * <p>Answers for scripts what a change comes to; keeps nothing.
+ * <p>Keeps where they hang and what each reading found, and gives the paper its voice on lightfastness. What a reading means is
+ * decided in the core; a sheet is printed, found and measured by the rooms below.
  */
-@StandsOn("reading")
+@StandsOn("palette")
 @org.jspecify.annotations.NullMarked
 package molvet.server.fading;
 

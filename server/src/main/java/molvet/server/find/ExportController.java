@@ -3,14 +3,20 @@ package molvet.server.find;
 import com.fasterxml.jackson.annotation.JsonAnyGetter;
 import com.github.miachm.sods.Sheet;
 import com.github.miachm.sods.SpreadSheet;
+import io.swagger.v3.oas.annotations.media.Content;
+import io.swagger.v3.oas.annotations.media.Schema;
+import io.swagger.v3.oas.annotations.responses.ApiResponse;
+import jakarta.servlet.http.HttpServletResponse;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.OutputStream;
 import java.io.OutputStreamWriter;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.TreeMap;
+import java.util.zip.Deflater;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipOutputStream;
 import molvet.server.collection.PaintStore;
@@ -29,7 +35,6 @@ import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
-import org.springframework.web.servlet.mvc.method.annotation.StreamingResponseBody;
 import tools.jackson.databind.json.JsonMapper;
 
 /** The whole collection in open formats; see docs/formats.md. */
@@ -151,28 +156,37 @@ class ExportController {
         return file(text.getBytes(StandardCharsets.UTF_8), "text/plain; charset=utf-8", "cgats");
     }
 
-    /** Everything, pictures as they came included. */
+    /**
+     * Everything, pictures as they came included. Written while it is asked for and as long as it takes; the archive is
+     * not closed where a part of it fails, so that nothing that lacks a picture can be taken for the whole.
+     */
     @GetMapping(path = "/api/collection.zip", produces = "application/zip")
-    ResponseEntity<StreamingResponseBody> zip(Collector me) {
-        WholeCollection whole = whole(me);
-        StreamingResponseBody body = out -> {
-            try (ZipOutputStream zip = new ZipOutputStream(out)) {
-                zip.putNextEntry(new ZipEntry("collection.json"));
-                zip.write(json.writeValueAsBytes(whole));
-                zip.closeEntry();
-                for (Room room : rooms.all()) {
-                    for (Room.ExportedFile file : (Iterable<Room.ExportedFile>) room.files(me)::iterator) {
-                        zip.putNextEntry(new ZipEntry(file.name()));
-                        zip.write(file.bytes().get());
-                        zip.closeEntry();
-                    }
-                }
+    @ApiResponse(responseCode = "200", content = @Content(schema = @Schema(type = "string", format = "binary")))
+    void zip(Collector me, HttpServletResponse response) throws IOException {
+        byte[] whole = json.writeValueAsBytes(whole(me));
+        response.setContentType("application/zip");
+        response.setHeader(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"molvet-collection.zip\"");
+        archive(me, whole, response.getOutputStream());
+    }
+
+    /** Writes all a collector has. */
+    void archive(Collector me, OutputStream out) throws IOException {
+        archive(me, json.writeValueAsBytes(whole(me)), out);
+    }
+
+    private void archive(Collector me, byte[] whole, OutputStream out) throws IOException {
+        ZipOutputStream zip = new ZipOutputStream(out);
+        zip.putNextEntry(new ZipEntry("collection.json"));
+        zip.write(whole);
+        // Pictures are compressed already.
+        zip.setLevel(Deflater.NO_COMPRESSION);
+        for (Room room : rooms.all()) {
+            for (Room.ExportedFile file : (Iterable<Room.ExportedFile>) room.files(me)::iterator) {
+                zip.putNextEntry(new ZipEntry(file.name()));
+                zip.write(file.bytes().get());
             }
-        };
-        return ResponseEntity.ok()
-                .header(HttpHeaders.CONTENT_DISPOSITION, "attachment; filename=\"molvet-collection.zip\"")
-                .contentType(MediaType.parseMediaType("application/zip"))
-                .body(body);
+        }
+        zip.finish();
     }
 
     private WholeCollection whole(Collector me) {

@@ -129,7 +129,8 @@ public class PalettePaper {
                         NewChart.LaidOut.of(
                                 card.laid(),
                                 lid,
-                                wells.keySet().stream().map(w -> w + 1).toList())));
+                                wells.keySet().stream().map(w -> w + 1).toList()),
+                        null));
     }
 
     /** Where labels are stuck. */

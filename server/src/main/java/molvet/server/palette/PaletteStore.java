@@ -192,13 +192,27 @@ class PaletteStore {
                 """).params(me.id(), palette).query(LeavingRow.class).list();
     }
 
-    /** In which palettes a paint lies, by name: in their newest versions, or in drafts that have none yet. */
+    /** Palettes that hold a paint or once held it, by name. */
     List<String> holding(Collector me, long paint) {
         return db.sql("""
                 select distinct p.name from palette_well w join palette_version v on v.id = w.palette_version_id
                      join palette p on p.id = v.palette_id
                 where w.collector_id = ? and w.paint_id = ? order by p.name
                 """).params(me.id(), paint).query(String.class).list();
+    }
+
+    /** In which palettes a paint lies now, by name: in their newest versions, or in drafts that have none yet. */
+    List<PalettesOfPaint.Lies> lies(Collector me, long paint) {
+        return db.sql("""
+                select distinct p.id, p.name from palette_well w join palette_version v on v.id = w.palette_version_id
+                     join palette p on p.id = v.palette_id
+                where w.collector_id = ? and w.paint_id = ? and v.number =
+                    (select max(x.number) from palette_version x where x.palette_id = v.palette_id)
+                order by p.name
+                """)
+                .params(me.id(), paint)
+                .query(PalettesOfPaint.Lies.class)
+                .list();
     }
 
     record PanRow(

@@ -39,6 +39,7 @@ public class Acts {
     private final Schema schema;
     private final Journals journals;
     private final List<Consequence> consequences;
+    private final List<Limit> limits;
 
     Acts(
             JdbcClient db,
@@ -46,7 +47,9 @@ public class Acts {
             Clock clock,
             Schema schema,
             Journals journals,
-            List<Consequence> consequences) {
+            List<Consequence> consequences,
+            List<Limit> limits) {
+        this.limits = limits;
         this.db = db;
         this.json = json;
         this.clock = clock;
@@ -60,12 +63,14 @@ public class Acts {
     /**
      * Does work that writes rows, and remembers how to undo it. Within another act it is part of that one.
      *
+     * @throws Taken if it made more of something than the collector may have
      * @param said one sentence for the collector, such as “Filed Tern Grey at R2·17”; asked for afterwards, when all is known
      */
     @Transactional
     public <T> T act(Collector me, Supplier<String> said, Supplier<T> work) {
         if (journals.isOpen()) return work.get();
         Journals.Done<T> done = journals.of(me, work);
+        keepWithin(me, done.changes());
         follow(me, done.changes());
         String words = said.get();
         db.sql("insert into act (collector_id, said, at, changes) values (?, ?, ?, ?)")
@@ -94,6 +99,7 @@ public class Acts {
     public <T> T quietly(Collector me, Supplier<T> work) {
         if (journals.isOpen()) return work.get();
         Journals.Done<T> done = journals.of(me, work);
+        keepWithin(me, done.changes());
         follow(me, done.changes());
         return done.result();
     }
@@ -107,17 +113,27 @@ public class Acts {
         });
     }
 
+    private void keepWithin(Collector me, List<Change> changes) {
+        Set<String> grown = changes.stream()
+                .filter(c -> c.before().isEmpty())
+                .map(Change::table)
+                .collect(Collectors.toSet());
+        limits.stream().filter(l -> grown.contains(l.table())).forEach(l -> l.require(me));
+    }
+
     private void follow(Collector me, List<Change> changes) {
         Set<Long> paints = journals.touched(me, changes);
         if (!paints.isEmpty()) consequences.forEach(c -> c.follows(me, paints));
     }
 
-    /** Held until the transaction ends: acts of a collector that must not overtake each other wait here. */
+    /**
+     * Held until the transaction ends: acts of a collector that must not overtake each other wait here. It is a write, and
+     * not a lock alone: a lock holds on one node of a cluster, and what two nodes write at once only one of them can save.
+     */
     public void oneAtATime(Collector me) {
-        db.sql("select id from collector where id = ? for update")
+        db.sql("update collector set turn = turn + 1 where id = ?")
                 .param(me.id())
-                .query(Long.class)
-                .optional();
+                .update();
     }
 
     /** Another one after every act, in whatever order they end, and after every undoing of one. */

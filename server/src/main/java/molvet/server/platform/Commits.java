@@ -2,6 +2,7 @@ package molvet.server.platform;
 
 import jakarta.servlet.http.HttpServletRequest;
 import org.jspecify.annotations.Nullable;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionExecution;
 import org.springframework.transaction.TransactionExecutionListener;
@@ -26,6 +27,15 @@ class Commits implements TransactionExecutionListener {
     @Override
     public void afterCommit(TransactionExecution transaction, @Nullable Throwable failure) {
         if (failure == null) mark(transaction, DONE);
+        else if (failure instanceof PessimisticLockingFailureException) forget();
+    }
+
+    /** What was tried is rolled back for certain, and is tried again from its beginning. */
+    static void forget() {
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        if (request == null) return;
+        request.removeAttribute(BEGUN, RequestAttributes.SCOPE_REQUEST);
+        request.removeAttribute(DONE, RequestAttributes.SCOPE_REQUEST);
     }
 
     private static void mark(TransactionExecution transaction, String how) {

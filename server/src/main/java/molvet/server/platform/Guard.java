@@ -8,6 +8,10 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletRequestWrapper;
 import jakarta.servlet.http.HttpServletResponse;
 import java.io.IOException;
+import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
+import java.util.regex.Pattern;
+import org.slf4j.MDC;
 import org.springframework.core.Ordered;
 import org.springframework.core.annotation.Order;
 import org.springframework.http.HttpStatus;
@@ -15,12 +19,13 @@ import org.springframework.stereotype.Component;
 import org.springframework.web.filter.OncePerRequestFilter;
 
 /**
- * Outermost: refuses who asks for another host, bounds every body that is not an upload, and answers for a database that is away even when it is asked for
+ * Outermost: names every request, so that what is told of it and what is logged of it can be brought together, refuses who asks for another host, bounds every body that is not an upload, and answers for a database that is away even when it is asked for
  * the session, before any handler.
  */
 @Component
 @Order(Ordered.HIGHEST_PRECEDENCE)
 class Guard extends OncePerRequestFilter {
+    private static final String REQUEST_ID = "X-Request-Id";
     static final int MOST_BYTES = 1 << 20;
 
     private final ProblemAnswers answers;
@@ -31,10 +36,31 @@ class Guard extends OncePerRequestFilter {
         this.answers = answers;
     }
 
+    /** What a proxy may call a request: nothing that could forge a line of the log. */
+    private static final Pattern ID = Pattern.compile("[A-Za-z0-9._-]{8,64}");
+
+    /** Asked by watchers, which know no name. */
+    private static final Set<String> WATCHED = Set.of("/api/health", "/api/ready");
+
     @Override
     protected void doFilterInternal(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
             throws ServletException, IOException {
-        if (!hosts.knows(request.getServerName()) && !request.getRequestURI().equals("/api/health")) {
+        String given = request.getHeader(REQUEST_ID);
+        String id = given != null && ID.matcher(given).matches()
+                ? given
+                : Long.toString(ThreadLocalRandom.current().nextLong(Long.MAX_VALUE), 36);
+        response.setHeader(REQUEST_ID, id);
+        MDC.put(Problems.REQUEST, id);
+        try {
+            guarded(request, response, chain);
+        } finally {
+            MDC.remove(Problems.REQUEST);
+        }
+    }
+
+    private void guarded(HttpServletRequest request, HttpServletResponse response, FilterChain chain)
+            throws ServletException, IOException {
+        if (!hosts.knows(request.getServerName()) && !WATCHED.contains(request.getRequestURI())) {
             answers.write(
                     response,
                     Problems.of(

@@ -1,18 +1,25 @@
 package molvet.server.platform;
 
 import io.swagger.v3.oas.annotations.security.SecurityRequirements;
+import java.util.List;
 import java.util.concurrent.atomic.AtomicReference;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
+import org.springframework.http.ResponseEntity;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.RestController;
 
-/** Whether the whole is up: answers only once the database does. */
+/** Whether it is alive, which it is only once the database is; and whether it can take work. */
 @RestController
 public class HealthController {
     private final JdbcClient db;
     private final Progress progress;
 
-    HealthController(JdbcClient db, Progress progress) {
+    private final Readiness readiness;
+
+    HealthController(JdbcClient db, Progress progress, Readiness readiness) {
+        this.readiness = readiness;
         this.db = db;
         this.progress = progress;
     }
@@ -24,6 +31,20 @@ public class HealthController {
     Health health() {
         db.sql("select 1").query(Integer.class).single();
         return new Health(progress.current().isEmpty() ? "UP" : "LOADING", progress.current());
+    }
+
+    record Ready(List<String> faults) {}
+
+    /** For a proxy: whether acts can be sent here. 503 with the reasons where they cannot. */
+    @GetMapping("/api/ready")
+    @SecurityRequirements
+    ResponseEntity<Ready> ready() {
+        List<String> faults = readiness.faults();
+        return faults.isEmpty()
+                ? ResponseEntity.ok(new Ready(faults))
+                : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
+                        .header(HttpHeaders.RETRY_AFTER, "2")
+                        .body(new Ready(faults));
     }
 
     /** What long work at the start is doing, in words; empty when there is none. */

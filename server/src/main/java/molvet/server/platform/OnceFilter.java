@@ -11,8 +11,10 @@ import java.time.Clock;
 import java.time.Duration;
 import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.ThreadLocalRandom;
 import org.jspecify.annotations.Nullable;
 import org.springframework.dao.DuplicateKeyException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.dao.TransientDataAccessException;
 import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
@@ -20,14 +22,18 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.security.core.Authentication;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.PlatformTransactionManager;
+import org.springframework.transaction.TransactionStatus;
 import org.springframework.transaction.support.TransactionTemplate;
+import org.springframework.web.context.request.RequestAttributes;
+import org.springframework.web.context.request.RequestContextHolder;
 import org.springframework.web.filter.OncePerRequestFilter;
 import org.springframework.web.util.ContentCachingResponseWrapper;
 
 /**
  * Changes of a collector happen one after the other; one with an {@code Idempotency-Key} happens once: the act and its answer are
  * kept in one transaction, and a retry gets that answer again. A retry that overtakes the first waits for it. A key stands for
- * what was sent with it; with something else it is refused.
+ * what was sent with it; with something else it is refused. An act that another one overtook in the database (a deadlock,
+ * or two nodes of a cluster that saved at once) is rolled back whole and done again, up to {@value #MOST_TRIES} times.
  */
 @Component
 class OnceFilter extends OncePerRequestFilter {
@@ -57,6 +63,7 @@ class OnceFilter extends OncePerRequestFilter {
         this.clock = clock;
     }
 
+    static final int MOST_TRIES = 6;
     private static final Set<String> CHANGES = Set.of("POST", "PUT", "DELETE");
 
     private record Answer(
@@ -103,47 +110,94 @@ class OnceFilter extends OncePerRequestFilter {
         }
         String operation = request.getMethod() + " " + request.getRequestURI();
         byte[] sent = request.sent();
-        ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
+        for (int tries = 1; ; tries++) {
+            ContentCachingResponseWrapper kept = new ContentCachingResponseWrapper(response);
+            Commits.forget();
+            boolean overtaken;
+            try {
+                transaction.executeWithoutResult(status -> act(me, key, operation, sent, request, kept, chain, status));
+                overtaken = wasOvertaken();
+            } catch (PessimisticLockingFailureException e) {
+                answers.write(kept, Problems.overtaken());
+                overtaken = true;
+            } catch (DuplicateKeyException | TransientDataAccessException e) {
+                // It stands already.
+                replay(me, key, operation, sent, response);
+                return;
+            }
+            // The parts of a form are cleared away once they were read.
+            if (!overtaken || request.isForm() || tries == MOST_TRIES) {
+                kept.copyBodyToResponse();
+                return;
+            }
+            letOthersGo(tries);
+            response.setStatus(HttpServletResponse.SC_OK);
+        }
+    }
+
+    private void act(
+            Collector me,
+            String key,
+            String operation,
+            byte[] sent,
+            ReceivedRequest request,
+            ContentCachingResponseWrapper kept,
+            FilterChain chain,
+            TransactionStatus status) {
+        // The row below refers to the collector’s and so would lock it for reading; two acts that then
+        // both want to write it could only fail.
+        acts.oneAtATime(me);
+        db.sql("delete from idempotency where collector_id = ? and at < ? limit " + FORGOTTEN_AT_ONCE)
+                .params(me.id(), Utc.of(clock.instant().minus(REMEMBERED)))
+                .update();
+        db.sql("insert into idempotency (collector_id, idempotency_key, operation, sent, at) values (?, ?, ?, ?, ?)")
+                .params(me.id(), key, cut(operation), sent, Utc.of(clock.instant()))
+                .update();
         try {
-            transaction.executeWithoutResult(status -> {
-                // The row below refers to the collector’s and so would lock it for reading; two acts that then
-                // both want to write it could only fail.
-                acts.oneAtATime(me);
-                db.sql("delete from idempotency where collector_id = ? and at < ? limit " + FORGOTTEN_AT_ONCE)
-                        .params(me.id(), Utc.of(clock.instant().minus(REMEMBERED)))
-                        .update();
-                db.sql(
-                                "insert into idempotency (collector_id, idempotency_key, operation, sent, at) values (?, ?, ?, ?, ?)")
-                        .params(me.id(), key, cut(operation), sent, Utc.of(clock.instant()))
-                        .update();
-                try {
-                    chain.doFilter(request, kept);
-                } catch (IOException | ServletException e) {
-                    throw new IllegalStateException(e);
-                }
-                if (kept.getStatus() >= 300) {
-                    status.setRollbackOnly();
-                } else {
-                    db.sql("""
-                            update idempotency set status = ?, content_type = ?, location = ?, body = ?
-                            where collector_id = ? and idempotency_key = ?
-                            """)
-                            .params(
-                                    kept.getStatus(),
-                                    kept.getContentType(),
-                                    kept.getHeader(HttpHeaders.LOCATION),
-                                    // An answer may tell what is kept sealed elsewhere.
-                                    sealed.sealText(
-                                            me, new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8)),
-                                    me.id(),
-                                    key)
-                            .update();
-                }
-            });
-            kept.copyBodyToResponse();
-        } catch (DuplicateKeyException | TransientDataAccessException e) {
-            // It stands already, or another retry was first to lock it: the answer is that one's.
-            replay(me, key, operation, sent, response);
+            chain.doFilter(request, kept);
+        } catch (IOException | ServletException e) {
+            throw new IllegalStateException(e);
+        }
+        if (kept.getStatus() >= 300) {
+            status.setRollbackOnly();
+            return;
+        }
+        db.sql("""
+                update idempotency set status = ?, content_type = ?, location = ?, body = ?
+                where collector_id = ? and idempotency_key = ?
+                """)
+                .params(
+                        kept.getStatus(),
+                        kept.getContentType(),
+                        kept.getHeader(HttpHeaders.LOCATION),
+                        // An answer may tell what is kept sealed elsewhere.
+                        sealed.sealText(me, new String(kept.getContentAsByteArray(), StandardCharsets.UTF_8)),
+                        me.id(),
+                        key)
+                .update();
+    }
+
+    private static final String OVERTAKEN = OnceFilter.class.getName() + ".overtaken";
+
+    /** Says of the request under way that the database rolled its act back for another’s sake. */
+    static void overtaken() {
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        if (request != null) request.setAttribute(OVERTAKEN, true, RequestAttributes.SCOPE_REQUEST);
+    }
+
+    private static boolean wasOvertaken() {
+        RequestAttributes request = RequestContextHolder.getRequestAttributes();
+        boolean was = request != null && request.getAttribute(OVERTAKEN, RequestAttributes.SCOPE_REQUEST) != null;
+        if (was) request.removeAttribute(OVERTAKEN, RequestAttributes.SCOPE_REQUEST);
+        return was;
+    }
+
+    /** For longer at every try, and not all for as long. */
+    private static void letOthersGo(int tries) {
+        try {
+            Thread.sleep(ThreadLocalRandom.current().nextInt(5, 25) * tries);
+        } catch (InterruptedException e) {
+            Thread.currentThread().interrupt();
         }
     }
 

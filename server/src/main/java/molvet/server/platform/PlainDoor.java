@@ -1,9 +1,5 @@
 package molvet.server.platform;
 
-import java.net.InetAddress;
-import java.net.UnknownHostException;
-import org.apache.catalina.connector.Connector;
-import org.apache.coyote.http11.AbstractHttp11Protocol;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.tomcat.servlet.TomcatServletWebServerFactory;
 import org.springframework.boot.web.server.WebServerFactoryCustomizer;
@@ -21,16 +17,6 @@ class PlainDoor implements WebServerFactoryCustomizer<TomcatServletWebServerFact
 
     @Override
     public void customize(TomcatServletWebServerFactory factory) {
-        if (port == 0) return;
-        Connector plain = new Connector(TomcatServletWebServerFactory.DEFAULT_PROTOCOL);
-        plain.setPort(port);
-        if (plain.getProtocolHandler() instanceof AbstractHttp11Protocol<?> protocol) {
-            try {
-                protocol.setAddress(InetAddress.getByName("127.0.0.1"));
-            } catch (UnknownHostException e) {
-                throw new IllegalStateException(e);
-            }
-        }
-        factory.addAdditionalConnectors(plain);
+        if (port != 0) LoopbackDoor.open(factory, port);
     }
 }

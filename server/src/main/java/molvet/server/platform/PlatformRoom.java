@@ -19,6 +19,7 @@ class PlatformRoom implements Room {
                 Table.kept("idempotency"),
                 Table.kept("SPRING_SESSION"),
                 Table.kept("SPRING_SESSION_ATTRIBUTES"),
+                Table.kept("readiness"),
                 Table.kept("flyway_schema_history"));
     }
 }

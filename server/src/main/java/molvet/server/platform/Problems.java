@@ -4,10 +4,12 @@ import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.stream.Collectors;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Spelling;
 import org.jspecify.annotations.Nullable;
+import org.slf4j.MDC;
 import org.springframework.dao.DataAccessException;
 import org.springframework.dao.DataAccessResourceFailureException;
 import org.springframework.dao.DuplicateKeyException;
@@ -36,12 +38,21 @@ import tools.jackson.databind.exc.UnrecognizedPropertyException;
 /** Every error as an RFC 9457 problem document: what is wrong, what was kept, what to do. */
 @RestControllerAdvice
 public class Problems extends ResponseEntityExceptionHandler {
+    /** The name of the request in the log’s lines, and in what is answered to it. */
+    static final String REQUEST = "request";
+
     private static final System.Logger LOG = System.getLogger(Problems.class.getName());
 
     public static ProblemDetail of(HttpStatus status, String type, String title, String detail) {
         ProblemDetail problem = ProblemDetail.forStatusAndDetail(status, detail);
         problem.setType(java.net.URI.create("molvet:" + type));
         problem.setTitle(title);
+        return named(problem);
+    }
+
+    private static ProblemDetail named(ProblemDetail problem) {
+        String request = MDC.get(REQUEST);
+        if (request != null) problem.setProperty(REQUEST, request);
         return problem;
     }
 
@@ -77,6 +88,15 @@ public class Problems extends ResponseEntityExceptionHandler {
         return isBusy(e)
                 ? busy("More is asked of Molvet at this moment than it can do.", Duration.ofSeconds(2), saved)
                 : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(databaseAway(saved));
+    }
+
+    /** What is said where another act took the rows that this one needs. */
+    static ProblemDetail overtaken() {
+        return of(
+                HttpStatus.CONFLICT,
+                "changed-meanwhile",
+                "Changed meanwhile",
+                "Another window changed the same thing at the same moment. Nothing was saved; try again.");
     }
 
     static boolean isDatabaseAway(Throwable e) {
@@ -144,13 +164,9 @@ public class Problems extends ResponseEntityExceptionHandler {
     @ExceptionHandler(DataAccessException.class)
     ResponseEntity<ProblemDetail> data(DataAccessException e) {
         if (isDatabaseAway(e)) return withoutDatabase(e, Commits.said());
+        if (e instanceof PessimisticLockingFailureException) OnceFilter.overtaken();
         if (e instanceof DuplicateKeyException || e instanceof PessimisticLockingFailureException) {
-            return ResponseEntity.status(HttpStatus.CONFLICT)
-                    .body(of(
-                            HttpStatus.CONFLICT,
-                            "changed-meanwhile",
-                            "Changed meanwhile",
-                            "Another window changed the same thing at the same moment. Nothing was saved; try again."));
+            return ResponseEntity.status(HttpStatus.CONFLICT).body(overtaken());
         }
         return ResponseEntity.internalServerError().body(unexpected(e));
     }
@@ -172,7 +188,17 @@ public class Problems extends ResponseEntityExceptionHandler {
                 HttpStatus.INTERNAL_SERVER_ERROR,
                 "unexpected",
                 "Something went wrong here",
-                Commits.said() + " It is our fault, not yours; try again, and if it stays, keep what you typed.");
+                Commits.said() + " It is our fault, not yours; try again, and if it stays, keep what you typed."
+                        + Optional.ofNullable(MDC.get(REQUEST))
+                                .map(r -> " In the log it is called " + r + ".")
+                                .orElse(""));
+    }
+
+    @Override
+    protected ResponseEntity<Object> createResponseEntity(
+            @Nullable Object body, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        if (body instanceof ProblemDetail problem) named(problem);
+        return super.createResponseEntity(body, headers, status, request);
     }
 
     @Override

@@ -38,6 +38,10 @@ final class ReceivedRequest extends HttpServletRequestWrapper {
         }
     }
 
+    boolean isForm() {
+        return form;
+    }
+
     /** The SHA-256 of the address’s query and of all that was sent, 32 bytes. */
     byte[] sent() {
         try {

@@ -1,5 +1,6 @@
 package molvet.server.platform;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.function.Function;
@@ -45,6 +46,19 @@ public interface Room {
     /** Files it adds to the export with everything. */
     default Stream<ExportedFile> files(Collector me) {
         return Stream.empty();
+    }
+
+    /**
+     * A day that stands in the collector’s calendar.
+     *
+     * @param key its own among all of the room, so that a calendar knows it again when it moves
+     * @param asks what is asked when the day comes
+     */
+    record CalendarDay(String key, LocalDate on, String what, String more, String asks) {}
+
+    /** Days to come on which something is to be done. */
+    default List<CalendarDay> days(Collector me) {
+        return List.of();
     }
 
     /** What it adds to the find language. */

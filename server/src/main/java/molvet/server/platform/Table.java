@@ -5,6 +5,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.stream.Stream;
 
 /**
  * A table that a room answers for. Its columns and what refers to it are read from the schema, see {@link Schema}.
@@ -75,6 +76,16 @@ public record Table(String name, boolean undoable, Set<String> apart, Travel tra
     public Table words(String column, Class<? extends Enum<?>> words) {
         return words(
                 column, Arrays.stream(words.getEnumConstants()).map(Enum::name).toArray(String[]::new));
+    }
+
+    /** The same of a column that may be empty. @see Travel#words() */
+    public Table wordsOrNone(String column, Class<? extends Enum<?>> words) {
+        return words(
+                column,
+                Stream.concat(
+                                Stream.of(""),
+                                Arrays.stream(words.getEnumConstants()).map(Enum::name))
+                        .toArray(String[]::new));
     }
 
     /** @see Travel#words() */

@@ -27,7 +27,7 @@ class Allowance {
             @Value("${molvet.most-megabytes}") String megabytes,
             @Value("${molvet.most-pictures}") String pictures) {
         this.store = store;
-        boolean open = signUp.equals("open");
+        boolean open = !signUp.equalsIgnoreCase("first");
         this.mostBytes = megabytes.isBlank()
                 ? open ? WHERE_ANYONE_MAY * MEGABYTE : Long.MAX_VALUE
                 : Long.parseLong(megabytes.strip()) * MEGABYTE;

@@ -1,6 +1,8 @@
 package molvet.server.reading;
 
 import jakarta.annotation.PreDestroy;
+import java.time.Clock;
+import java.time.Duration;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -8,16 +10,20 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.Semaphore;
 import java.util.concurrent.TimeUnit;
 import molvet.core.measure.Refusal;
+import molvet.server.platform.Utc;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.beans.factory.ObjectProvider;
+import org.springframework.beans.factory.annotation.Value;
 import org.springframework.boot.context.event.ApplicationReadyEvent;
 import org.springframework.context.event.EventListener;
 import org.springframework.stereotype.Component;
 
 /**
  * Reads one picture after the other, so that memory stays bounded however many collectors wait; whose turn it is, the store
- * says. What is under way when the server stops is begun again when it starts.
+ * says, to this and to every other server at the same database. What is under way when the server stops goes back to the
+ * queue; what it left lying when it was killed is begun again by the server of its name when that starts, or by another
+ * once it has lain for longer than any reading takes.
  */
 @Component
 class ReadingQueue {
@@ -26,6 +32,8 @@ class ReadingQueue {
     private static final long LOOK_AGAIN_SECONDS = 10;
 
     private static final long LONGEST_SECONDS = 30;
+    /** Well beyond the longest, since the clocks of two servers differ by a little. */
+    private static final Duration GIVEN_UP = Duration.ofSeconds(3 * LONGEST_SECONDS);
 
     private final SheetReadingStore store;
     private final SheetJob job;
@@ -35,10 +43,19 @@ class ReadingQueue {
     private final Set<Long> stopping = ConcurrentHashMap.newKeySet();
     private final Thread thread = new Thread(this::run, "reading");
     private volatile boolean closing;
-    /** Begun, but cut off by a database that went away: it is read anew once that answers again. */
-    private Optional<Long> cutOff = Optional.empty();
+    private final String name;
+    private final Clock clock;
+    /** Something of ours was begun and cut off, by a database that went away: it is read anew once that answers again. */
+    private boolean cutOff;
 
-    ReadingQueue(SheetReadingStore store, SheetJob job, ObjectProvider<Readings> readings) {
+    ReadingQueue(
+            SheetReadingStore store,
+            SheetJob job,
+            ObjectProvider<Readings> readings,
+            Clock clock,
+            @Value("${molvet.server}") String name) {
+        this.name = name;
+        this.clock = clock;
         this.readings = readings;
         this.store = store;
         this.job = job;
@@ -47,7 +64,7 @@ class ReadingQueue {
 
     @EventListener(ApplicationReadyEvent.class)
     void start() {
-        store.again();
+        cutOff = true;
         thread.start();
     }
 
@@ -75,8 +92,9 @@ class ReadingQueue {
     private void run() {
         while (!closing) {
             try {
-                cutOff.ifPresent(store::again);
-                cutOff = Optional.empty();
+                if (cutOff) store.again(name);
+                cutOff = false;
+                store.againBegunBefore(Utc.of(clock.instant().minus(GIVEN_UP)));
                 Optional<SheetReadingStore.ScanRow> next = store.next();
                 if (next.isEmpty() && (job.renewOne() || readings.getObject().renewOne())) continue;
                 if (next.isEmpty()) {
@@ -85,6 +103,7 @@ class ReadingQueue {
                     continue;
                 }
                 one(next.get());
+                if (closing) store.again(name);
             } catch (InterruptedException e) {
                 Thread.currentThread().interrupt();
                 return;
@@ -108,12 +127,12 @@ class ReadingQueue {
         progress.put(scan.id(), 0.0);
         long begun = System.nanoTime();
         try {
-            job.run(scan, share -> {
+            job.run(scan, name, share -> {
                 if (System.nanoTime() - begun > TimeUnit.SECONDS.toNanos(LONGEST_SECONDS)) throw tooLong();
-                return goOn(scan.id(), share);
+                return goOn(scan, share);
             });
         } catch (RuntimeException e) {
-            cutOff = Optional.of(scan.id());
+            cutOff = true;
             throw e;
         } finally {
             progress.remove(scan.id());
@@ -129,10 +148,10 @@ class ReadingQueue {
                 "The picture is kept. Scan it at 200 to 300 dpi, or cut it to the page, and read it again.");
     }
 
-    private boolean goOn(long scan, double share) {
-        double before = progress.getOrDefault(scan, 0.0);
-        if (share > before) progress.put(scan, share);
-        if (Math.floor(share * 10) > Math.floor(before * 10)) store.progress(scan, share);
-        return !closing && !stopping.contains(scan);
+    private boolean goOn(SheetReadingStore.ScanRow scan, double share) {
+        double before = progress.getOrDefault(scan.id(), 0.0);
+        if (share > before) progress.put(scan.id(), share);
+        boolean ours = Math.floor(share * 10) <= Math.floor(before * 10) || store.progress(scan, share);
+        return ours && !closing && !stopping.contains(scan.id());
     }
 }

@@ -69,7 +69,7 @@ class ReadingRoom implements Room, Witness {
                         .words("stage", SheetReadings.Stage.class)
                         .words("state", "QUEUED", "READING", "PROPOSED", "ACCEPTED", "FAILED", "STOPPED")
                         .words("trust", Trust.class)
-                        .apart("progress", "arithmetic")
+                        .apart("progress", "arithmetic", "reader")
                         .sameBy("picture_id", "queued_at"),
                 Table.kept("scan_cell").travelling(),
                 // A checker seen later adds to it without an act.

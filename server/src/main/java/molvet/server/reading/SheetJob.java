@@ -36,7 +36,9 @@ import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
+import org.springframework.dao.DataAccessException;
 import org.springframework.stereotype.Service;
+import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -98,25 +100,32 @@ class SheetJob {
                 : progress < FOUND ? "Looking for the page by its marks" : "Measuring cell by cell";
     }
 
-    /** @param goOn told the share that is done; false stops */
-    void run(SheetReadingStore.ScanRow scan, Predicate<Double> goOn) {
-        if (!store.begin(scan.id(), Utc.of(clock.instant()))) return;
+    /**
+     * @param reader the name of this server
+     * @param goOn told the share that is done; false stops
+     * @throws DataAccessException if the database does not do what it is asked: the picture is not to blame, and can be
+     *     read again
+     */
+    void run(SheetReadingStore.ScanRow scan, String reader, Predicate<Double> goOn) {
+        if (!store.begin(scan, reader, Utc.of(clock.instant()))) return;
         Collector me = new Collector(scan.collectorId(), "");
         try {
             read(me, scan, goOn);
         } catch (Refusal e) {
             Refusal.Fault fault = e.faults().get(0);
-            store.fail(scan.id(), fault.message(), fault.suggestion(), Utc.of(clock.instant()));
+            store.fail(scan, fault.message(), fault.suggestion(), Utc.of(clock.instant()));
         } catch (OutOfMemoryError e) {
             store.fail(
-                    scan.id(),
+                    scan,
                     "The picture is too large for this server’s memory.",
                     "Scan it at 300 dpi, or cut it to the page.",
                     Utc.of(clock.instant()));
+        } catch (DataAccessException | TransactionException e) {
+            throw e;
         } catch (RuntimeException e) {
             LOG.error("Reading {} failed", scan.id(), e);
             store.fail(
-                    scan.id(),
+                    scan,
                     "Something in this picture could not be read.",
                     "The picture is kept. Try once more, or drag the corners of the page by hand.",
                     Utc.of(clock.instant()));
@@ -131,7 +140,7 @@ class SheetJob {
         Light light = picture.light();
         if (!goOn.test(DECODED)) return;
         Page page = scan.corners().isEmpty() ? byMarks(me, scan, light) : byHand(me, scan, light);
-        store.found(scan.id(), page.sheet.id(), page.number);
+        store.found(scan, page.sheet.id(), page.number);
         if (!goOn.test(FOUND)) return;
         SheetInPicture.Ruled ruled = ruled(page.sheet, page.number);
         Long device = scan.deviceId() != null
@@ -270,7 +279,7 @@ class SheetJob {
 
     static SheetInPicture.Ruled ruled(Sheets.Sheet sheet, int page) {
         return new SheetInPicture.Ruled(
-                sheet.plan().pages().get(page - 1), sheet.plan().paper(), sheet.marks(), sheet.form());
+                sheet.plan().pages().get(page - 1).halved(), sheet.plan().paper(), sheet.marks(), sheet.form());
     }
 
     /** The map as kept: in shares of the picture, so that it holds for any size it is shown at. */
@@ -310,7 +319,7 @@ class SheetJob {
         List<byte[]> crops =
                 read.cells().stream().map(c -> jpeg(read.crops().get(c.cell()))).toList();
         transaction.executeWithoutResult(t -> {
-            if (!store.propose(scan.id(), outcome, Utc.of(clock.instant()))) return;
+            if (!store.propose(scan, outcome, Utc.of(clock.instant()))) return;
             devices.saw(new Collector(scan.collectorId(), ""), device, read.patches());
             store.clearCells(scan.id());
             for (int i = 0; i < read.cells().size(); i++) {

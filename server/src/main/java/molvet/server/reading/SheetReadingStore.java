@@ -109,18 +109,28 @@ class SheetReadingStore {
                 .single();
     }
 
+    int queuedSince(Collector me, LocalDateTime from) {
+        return db.sql("select count(*) from scan where collector_id = ? and queued_at >= ?")
+                .params(me.id(), from)
+                .query(Integer.class)
+                .single();
+    }
+
     // ---- the queue --------------------------------------------------------------------------------------------------
 
-    /** What was being read when the server stopped is read from the start. */
-    int again() {
-        return db.sql("update scan set state = 'QUEUED', progress = 0, version = version + 1 where state = 'READING'")
+    /** What a server of this name was reading when it ended is read from the start. */
+    void again(String reader) {
+        db.sql("update scan set state = 'QUEUED', progress = 0, version = version + 1"
+                        + " where state = 'READING' and reader = ?")
+                .param(reader)
                 .update();
     }
 
-    void again(long id) {
-        db.sql(
-                        "update scan set state = 'QUEUED', progress = 0, version = version + 1 where id = ? and state = 'READING'")
-                .param(id)
+    /** @param begun no reading takes as long as since then: whoever began it is gone */
+    void againBegunBefore(LocalDateTime begun) {
+        db.sql("update scan set state = 'QUEUED', progress = 0, version = version + 1"
+                        + " where state = 'READING' and started_at < ?")
+                .param(begun)
                 .update();
     }
 
@@ -148,18 +158,29 @@ class SheetReadingStore {
                 .update();
     }
 
-    boolean begin(long id, LocalDateTime at) {
-        return db.sql("update scan set state = 'READING', progress = 0, started_at = ?, version = version + 1"
-                                + " where id = ? and state = 'QUEUED'")
-                        .params(at, id)
+    /**
+     * Takes a picture from the queue. What is written of it later is written as long as it stays this server’s: one that
+     * was stopped, or that another began since, changes its version.
+     *
+     * @return whether nobody else was faster
+     */
+    boolean begin(ScanRow scan, String reader, LocalDateTime at) {
+        return db.sql(
+                                "update scan set state = 'READING', progress = 0, reader = ?, started_at = ?, version = version + 1"
+                                        + " where id = ? and state = 'QUEUED' and version = ?")
+                        .params(reader, at, scan.id(), scan.version())
                         .update()
                 == 1;
     }
 
-    void progress(long id, double share) {
-        db.sql("update scan set progress = ? where id = ? and state = 'READING'")
-                .params(share, id)
-                .update();
+    private static final String STILL_OURS = " where id = ? and state = 'READING' and version = ? + 1";
+
+    /** @return whether it is to be gone on with */
+    boolean progress(ScanRow scan, double share) {
+        return db.sql("update scan set progress = ?" + STILL_OURS)
+                        .params(share, scan.id(), scan.version())
+                        .update()
+                == 1;
     }
 
     boolean stop(Collector me, long id, LocalDateTime at) {
@@ -170,26 +191,26 @@ class SheetReadingStore {
                 == 1;
     }
 
-    void fail(long id, String why, String wayOn, LocalDateTime at) {
+    void fail(ScanRow scan, String why, String wayOn, LocalDateTime at) {
         db.sql("update scan set state = 'FAILED', why = ?, way_on = ?, ended_at = ?, version = version + 1"
-                        + " where id = ? and state = 'READING'")
-                .params(cut(why, 600), cut(wayOn, 600), at, id)
+                        + STILL_OURS)
+                .params(cut(why, 600), cut(wayOn, 600), at, scan.id(), scan.version())
                 .update();
     }
 
     /** Which page it turned out to be; kept as soon as it is known. */
-    void found(long id, long chart, int page) {
-        db.sql("update scan set chart_id = ?, page = ? where id = ? and state = 'READING'")
-                .params(chart, page, id)
+    void found(ScanRow scan, long chart, int page) {
+        db.sql("update scan set chart_id = ?, page = ?" + STILL_OURS)
+                .params(chart, page, scan.id(), scan.version())
                 .update();
     }
 
-    boolean propose(long id, Outcome o, LocalDateTime at) {
+    boolean propose(ScanRow scan, Outcome o, LocalDateTime at) {
         return db.sql("""
                 update scan set state = 'PROPOSED', progress = 1, chart_id = ?, page = ?, map = ?, residual_mm = ?, paper_l = ?,
                        paper_a = ?, paper_b = ?, unevenness = ?, blur_mm = ?, checker = ?, trust = ?, notes = ?, why = '',
                        way_on = '', device_id = ?, eye = ?, arithmetic = ?, ended_at = ?, version = version + 1
-                where id = ? and state = 'READING'
+                where id = ? and state = 'READING' and version = ? + 1
                 """)
                         .params(
                                 o.chart,
@@ -208,7 +229,8 @@ class SheetReadingStore {
                                 o.eye,
                                 o.arithmetic,
                                 at,
-                                id)
+                                scan.id(),
+                                scan.version())
                         .update()
                 == 1;
     }

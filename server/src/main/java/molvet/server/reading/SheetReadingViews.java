@@ -322,6 +322,8 @@ class SheetReadingViews {
         PageMap map = kept.map();
         List<ScannedCell> all = new ArrayList<>();
         for (SheetReadingStore.CellRow row : rows) {
+            // Halves in the light are looked at beside their covered ones, on the page of their exposure.
+            if (row.cell() >= Plan.LIT) continue;
             CellReading c = reading(row);
             Sheets.Square q = squares.get(row.cell());
             Long paint = q == null ? null : q.paint();
@@ -363,7 +365,10 @@ class SheetReadingViews {
                     c.bare()
                             ? null
                             : earlier.map(e -> e.differenceFrom(c.massTone())).orElse(null),
-                    ruled.containsKey(row.cell()) ? pieces(ruled.get(row.cell()), c, kept, map) : List.of()));
+                    Optional.ofNullable(ruled.get(row.cell()))
+                            .flatMap(r -> r.halves().findFirst())
+                            .map(r -> pieces(r, c, kept, map))
+                            .orElse(List.of())));
         }
         return all;
     }

@@ -9,6 +9,8 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
+import molvet.core.chart.ChartForm;
+import molvet.core.chart.Plan;
 import molvet.core.measure.Refusal;
 import molvet.core.reading.CellReading;
 import molvet.server.chart.Sheets;
@@ -30,7 +32,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** Pictures of sheets: put in the queue, mended, accepted into the collection. One act, one transaction. */
 @Service
-class SheetReadings {
+public class SheetReadings {
     private static final int MOST_UNDER_WAY = 40;
 
     /** When in the life of a wash a picture was taken. */
@@ -51,6 +53,7 @@ class SheetReadings {
     private final Rows rows;
     private final Devices devices;
     private final ObjectProvider<MixtureSquares> mixtures;
+    private final ObjectProvider<ExposedHalves> halves;
 
     SheetReadings(
             SheetReadingStore store,
@@ -63,8 +66,10 @@ class SheetReadings {
             Clock clock,
             Rows rows,
             Devices devices,
-            ObjectProvider<MixtureSquares> mixtures) {
+            ObjectProvider<MixtureSquares> mixtures,
+            ObjectProvider<ExposedHalves> halves) {
         this.mixtures = mixtures;
+        this.halves = halves;
         this.devices = devices;
         this.rows = rows;
         this.store = store;
@@ -282,7 +287,24 @@ class SheetReadings {
                 sheets.dried(me, sheet.id(), cells, now);
             }
             sheets.fileLid(me, sheet.id());
+            if (sheet.form() == ChartForm.LIGHT_TEST) {
+                halves.getObject().read(me, id, sheet, s.page(), halves(me, id), now);
+            }
         });
+    }
+
+    private List<ExposedHalves.HalvesRead> halves(Collector me, long id) {
+        // A half of which nothing is left looks bare, and was not left out by anybody.
+        Map<Integer, CellReading> all = new HashMap<>();
+        for (SheetReadingStore.CellRow c : store.cells(me, id)) {
+            CellReading reading = json.readValue(c.result(), KeptCell.class).reading();
+            if (!c.leftOut() || reading.bare()) all.put(c.cell(), reading);
+        }
+        return all.keySet().stream()
+                .filter(c -> c < Plan.LIT && all.containsKey(c + Plan.LIT))
+                .sorted()
+                .map(c -> new ExposedHalves.HalvesRead(c, all.get(c), all.get(c + Plan.LIT)))
+                .toList();
     }
 
     private static String counted(int swatches, int mixtures) {

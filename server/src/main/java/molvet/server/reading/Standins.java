@@ -35,6 +35,7 @@ import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.PrintedAddress;
 import molvet.server.reading.standin.Device;
+import molvet.server.reading.standin.Fading;
 import molvet.server.reading.standin.Optics;
 import molvet.server.reading.standin.PaintedSheet;
 import molvet.server.reading.standin.SheetPainter;
@@ -71,6 +72,7 @@ public class Standins {
      * @param stage DRY, WET or LIFTED
      * @param seed another seed is another sitting; left out, the chart’s own
      * @param swapped two cells whose paints are painted into each other’s place
+     * @param hung what light a test of light had; left out, none
      * @param paints what the hand paints into the cells, one after the other, whatever the chart says
      */
     public record Simulated(
@@ -79,9 +81,28 @@ public class Standins {
             @OneOf(SheetReadings.Stage.class) @Nullable String stage,
             @Nullable Long seed,
             @Nullable List<Integer> swapped,
-            @Nullable List<Long> paints) {}
+            @Nullable List<Long> paints,
+            @Nullable Hung hung) {
+        public Simulated(
+                String device,
+                @Nullable Integer page,
+                @Nullable String stage,
+                @Nullable Long seed,
+                @Nullable List<Integer> swapped,
+                @Nullable List<Long> paints) {
+            this(device, page, stage, seed, swapped, paints, null);
+        }
+    }
 
-    long look(Collector me, long chart, Simulated asked) {
+    /**
+     * Light that fell on a sheet of which one half is covered.
+     *
+     * @param megaluxHours on the open half; {@code leak}: the share of it that got under the flap
+     * @param weeksInDark since then
+     */
+    public record Hung(double megaluxHours, double leak, double weeksInDark) {}
+
+    public long look(Collector me, long chart, Simulated asked) {
         return look(me, chart, asked, address.base());
     }
 
@@ -98,7 +119,10 @@ public class Standins {
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
         int page = asked.page() == null ? 1 : asked.page();
         requirePage(sheet, page);
-        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked));
+        long hung = asked.hung() == null
+                ? 0
+                : Math.round(1000 * (asked.hung().megaluxHours() + asked.hung().weeksInDark()));
+        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked) + hung);
         return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage(), takenWith(asked));
     }
 
@@ -185,6 +209,52 @@ public class Standins {
         return all;
     }
 
+    /** Both halves of a light test as they are after light, at full strength and as a middle wash, without a picture. */
+    public List<ExposedHalves.HalvesRead> exposed(Collector me, long chart, Hung hung) {
+        Sheets.Sheet sheet =
+                sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
+        Map<Integer, Integer> references = sheet.plan().references();
+        Map<Long, OrderStore.CardRow> cards = orders.cards(
+                me,
+                sheet.squares().stream()
+                        .map(Sheets.Square::paint)
+                        .filter(Objects::nonNull)
+                        .toList());
+        Random noise = new Random(chart + Math.round(1000 * (hung.megaluxHours() + hung.weeksInDark())));
+        List<ExposedHalves.HalvesRead> all = new ArrayList<>();
+        for (Sheets.Square s : sheet.squares()) {
+            Integer wool = references.get(s.cell());
+            OrderStore.CardRow card = s.paint() == null ? null : cards.get(s.paint());
+            double under = hung.megaluxHours() * hung.leak();
+            Optional<Optics.Film> covered = wool != null
+                    ? Optional.of(optics.wool(Fading.ofWool(wool, under)))
+                    : film(card, under, hung.weeksInDark());
+            Optional<Optics.Film> lit = wool != null
+                    ? Optional.of(optics.wool(Fading.ofWool(wool, hung.megaluxHours())))
+                    : film(card, hung.megaluxHours(), hung.weeksInDark());
+            if (covered.isEmpty() || lit.isEmpty()) continue;
+            double wash = covered.get().washOf(SheetPainter.MIDDLE, SheetPainter.MASS);
+            all.add(new ExposedHalves.HalvesRead(
+                    s.cell(), half(s.cell(), covered.get(), wash, noise), half(s.cell(), lit.get(), wash, noise)));
+        }
+        return all;
+    }
+
+    private static CellReading half(int cell, Optics.Film film, double wash, Random noise) {
+        return CellReading.metered(
+                        cell, noisy(film.colour(SheetPainter.MASS), noise), noisy(film.colour(wash), noise), 0.05)
+                .withMargins(new CellReading.Margins(METERED, METERED, Optional.empty(), Optional.empty()));
+    }
+
+    private static final double METERED = 0.2;
+
+    private static Lab noisy(Lab c, Random noise) {
+        return new Lab(
+                c.l() + METERED / 2 * noise.nextGaussian(),
+                c.a() + METERED / 2 * noise.nextGaussian(),
+                c.b() + METERED / 2 * noise.nextGaussian());
+    }
+
     private static void requirePage(Sheets.Sheet sheet, int page) {
         if (page < 1 || page > sheet.plan().pages().size()) {
             throw Refusal.of("page", sheet.code() + " has no page " + page + ".", "Choose one it has.");
@@ -233,6 +303,26 @@ public class Standins {
             films.add(other.map(o -> film.get().mixed(o, taken(mix, seed(sheet.id(), asked))))
                     .orElse(film.get()));
         }
+        Map<Integer, Integer> litOf = new HashMap<>();
+        if (sheet.form() == ChartForm.LIGHT_TEST) {
+            Hung hung = asked.hung() == null ? new Hung(0, 0, 0) : asked.hung();
+            Map<Integer, Integer> references = sheet.plan().references();
+            for (Plan.Cell c : ruled.cells()) {
+                OrderStore.CardRow card = cards.get(hand.get(c.index()));
+                Integer wool = references.get(c.index());
+                Optional<Optics.Film> covered = wool != null
+                        ? Optional.of(optics.wool(Fading.ofWool(wool, hung.megaluxHours() * hung.leak())))
+                        : film(card, hung.megaluxHours() * hung.leak(), hung.weeksInDark());
+                Optional<Optics.Film> lit = wool != null
+                        ? Optional.of(optics.wool(Fading.ofWool(wool, hung.megaluxHours())))
+                        : film(card, hung.megaluxHours(), hung.weeksInDark());
+                if (covered.isEmpty() || lit.isEmpty()) continue;
+                filmOf.put(c.index(), films.size());
+                films.add(covered.get());
+                litOf.put(c.index(), films.size());
+                films.add(lit.get());
+            }
+        }
         if (asked.swapped() != null && asked.swapped().size() == 2) {
             Integer one = filmOf.get(asked.swapped().get(0));
             Integer other = filmOf.get(asked.swapped().get(1));
@@ -250,16 +340,22 @@ public class Standins {
                 picture(sheets.printed(me, sheet.id(), page, 220, base)),
                 sheet.form() == ChartForm.RING_CARD,
                 films.toArray(Optics.Film[]::new),
-                new SheetPainter.How(filmOf, stage.equals("WET"), stage.equals("LIFTED"), false),
+                new SheetPainter.How(filmOf, litOf, stage.equals("WET"), stage.equals("LIFTED"), false, 0),
                 DOTS_PER_MM,
                 seed(sheet.id(), asked));
     }
 
     /** The same paint comes out the same on every chart; nothing of one whose pigments it does not know. */
     private Optional<Optics.Film> film(OrderStore.@Nullable CardRow card) {
+        return film(card, 0, 0);
+    }
+
+    /** The same after light, and after weeks in the dark. */
+    private Optional<Optics.Film> film(OrderStore.@Nullable CardRow card, double megaluxHours, double weeks) {
         Recipe recipe = card == null ? Recipe.NONE : paintable(card);
         if (recipe.pigments().isEmpty()) return Optional.empty();
-        return Optional.of(optics.film(recipe, 0.1 * new Random(card.id()).nextGaussian()));
+        return Optional.of(optics.film(
+                recipe, 0.1 * new Random(card.id()).nextGaussian(), p -> Fading.left(p, megaluxHours, weeks)));
     }
 
     /** Which share of the second is truly taken: no hand measures parts, and from some pans a brush loads more than from others. */

@@ -75,6 +75,18 @@ class PagesTest {
                                                 .asLong(),
                                 "not marked yet")),
                 Map.entry("/shopping", new Look("/shopping", "wanting for free delivery")),
+                Map.entry("/exposures", new Look("/exposures", "Under the desk lamps")),
+                Map.entry("/exposures/new", new Look("/exposures/new", "Worth testing")),
+                Map.entry("/exposures/hung", new Look("/exposures/hung", "Since about")),
+                Map.entry(
+                        "/exposures/:exposure",
+                        new Look(
+                                "/exposures/"
+                                        + demo.get("/api/exposures")
+                                                .json()
+                                                .at("/exposures/1/id")
+                                                .asLong(),
+                                "Came back in the dark")),
                 Map.entry("/stock", new Look("/stock", "weighed 11.4 g")),
                 Map.entry("/stock/low", new Look("/stock/low", "What takes its place")),
                 Map.entry("/stock/unmade", new Look("/stock/unmade", "is no longer made")),

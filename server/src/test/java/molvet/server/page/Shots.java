@@ -120,9 +120,10 @@ class Shots {
             b.open("/compare?paints=19,17,16,15,80,36");
             b.seeText("What matters");
             b.picture(dir.resolve("compare.png"));
-            b.open("/plane?find=painted");
-            b.seeText("Stand in for each other");
-            b.picture(dir.resolve("plane.png"));
+            b.open("/exposures");
+            b.follow(By.linkText("South window, last winter"));
+            b.seeText("Came back in the dark");
+            b.picture(dir.resolve("fading.png"));
             b.size(390, 844);
             b.open(chart + "/paint");
             b.seeText("Painted, next");

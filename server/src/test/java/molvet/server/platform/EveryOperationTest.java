@@ -40,6 +40,7 @@ class EveryOperationTest {
             "delete /api/session",
             "post /api/collectors",
             "get /api/health",
+            "get /api/ready",
             // Opened by the word in its address.
             "get /api/shared/{word}");
     private static final String SECRET = "Alraune Secret Lilac";
@@ -53,6 +54,7 @@ class EveryOperationTest {
             "NewGiver.id", "giver",
             "query.after", "arrival",
             "query.but", "paint",
+            "NewAccident.strip", "exposure_strip",
             "Simulated.seed", "");
 
     private static JsonNode document;
@@ -109,7 +111,7 @@ class EveryOperationTest {
         assertThat(crossings.split("union all")).hasSizeGreaterThan(30);
     }
 
-    private static void fill(Api me, String word) throws Exception {
+    static void fill(Api me, String word) throws Exception {
         long maker = me.post("/api/makers", Map.of("name", word + " maker"))
                 .must(201)
                 .json()
@@ -206,11 +208,14 @@ class EveryOperationTest {
                                 "reason",
                                 word + " reason"))
                 .must(204);
-        me.read(me.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER")));
+        JsonNode read = me.read(me.post("/api/charts/" + chart + "/standin", Map.of("device", "SCANNER")));
+        assertThat(read.get("state").asString())
+                .as("the sheet is read: %s", read.get("why"))
+                .isEqualTo("PROPOSED");
         Sample.fillAll(me, word);
     }
 
-    private static long id(Api api) throws SQLException {
+    static long id(Api api) throws SQLException {
         return number("select id from collector where email = '" + api.email() + "'");
     }
 
@@ -233,7 +238,7 @@ class EveryOperationTest {
         }
     }
 
-    private static Map<String, Long> rows(long collector) throws SQLException {
+    static Map<String, Long> rows(long collector) throws SQLException {
         Map<String, Long> all = new TreeMap<>();
         for (String table : strings("""
                 select c.table_name from information_schema.columns c join information_schema.columns i

@@ -31,7 +31,10 @@ class WholeApiTest {
     private static final JsonMapper JSON = JsonMapper.builder().build();
     /** Columns that point at rows of these tables, as the migrations have them. */
     private static final Map<String, String> REFERENCES = Map.ofEntries(
-            Map.entry("second_id", "paint"), Map.entry("seen_in", "keeper"), Map.entry("corrects", "arrival"));
+            Map.entry("second_id", "paint"),
+            Map.entry("seen_in", "keeper"),
+            Map.entry("corrects", "arrival"),
+            Map.entry("twin_id", "chart"));
 
     private static JsonNode take(Api me, String name, byte[] file) {
         return me.upload("/api/collection/import", "file", name, file).must(200).json();

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
+import java.util.function.ToDoubleFunction;
 import java.util.function.UnaryOperator;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Spectrum;
@@ -85,6 +86,13 @@ public final class Optics {
             return thin;
         }
 
+        /** How thin a wash of it is as light as that; never thicker than the most. */
+        public double washOf(double lightness, double most) {
+            double thin = most;
+            while (thin > 0.002 && colour(thin).l() < lightness) thin *= 0.9;
+            return thin;
+        }
+
         /** What a colour meter reads of it: the mean light over the grain, which is a normal spread of the logarithm. */
         public Lab colour(double thickness) {
             double[] mean = new double[BANDS];
@@ -162,6 +170,27 @@ public final class Optics {
 
     /** Labels name the most plentiful pigment first: each is taken at half the weight of the one before. */
     public Film film(Recipe recipe, double own) {
+        return film(recipe, own, p -> 1);
+    }
+
+    /** A reference of blue wool. @param left share of its dye */
+    public Film wool(double left) {
+        Pigment blue = reference
+                .find(molvet.core.pigment.PigmentCode.parse("PB29").orElseThrow())
+                .orElseThrow();
+        double[] k = absorption(blue, 0.3).clone();
+        double[] s = new double[BANDS];
+        for (int b = 0; b < BANDS; b++) {
+            k[b] *= left * WOOL;
+            s[b] = 0.3;
+        }
+        return new Film(k, s, new double[BANDS], 0.03, 1, 0);
+    }
+
+    private static final double WOOL = 0.8;
+
+    /** @param left share of each pigment’s colour that light has left */
+    public Film film(Recipe recipe, double own, ToDoubleFunction<Pigment> left) {
         double[] k = new double[BANDS];
         double[] s = new double[BANDS];
         double[] other = new double[BANDS];
@@ -176,8 +205,10 @@ public final class Optics {
             Pigment p = pigments.get(i);
             double share = Math.pow(0.5, i) / whole;
             double scatter = Washes.scatter(p);
-            double[] a = absorption(p, scatter);
+            double[] a = absorption(p, scatter).clone();
+            double stays = left.applyAsDouble(p);
             for (int b = 0; b < BANDS; b++) {
+                a[b] *= stays;
                 k[b] += share * a[b];
                 s[b] += share * scatter;
                 other[b] += (i == 0 ? 1 : -1) * share * a[b];

@@ -18,6 +18,8 @@ public final class SheetPainter {
     public static final double MASS = 1.7;
 
     public static final double TINT = 0.09;
+    /** Of a test of light the tint is a middle wash, of this L*. */
+    public static final double MIDDLE = 70;
 
     private final Random random;
     private final double width;
@@ -37,9 +39,20 @@ public final class SheetPainter {
      * @param paintOf which of the films went into a cell, by the cell’s index; missing or −1: passed over
      * @param wet looked at before it has dried; {@code lifted} after a part of full strength was lifted
      * @param careful a steady hand: no blooms, small misses
+     * @param litOf which of the films lies in the half of a cell that hangs in the light
      * @param misses mm by which half of the strokes miss their ruling at most, beside what any hand does
      */
-    public record How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful, double misses) {
+    public record How(
+            Map<Integer, Integer> paintOf,
+            Map<Integer, Integer> litOf,
+            boolean wet,
+            boolean lifted,
+            boolean careful,
+            double misses) {
+        public How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful, double misses) {
+            this(paintOf, Map.of(), wet, lifted, careful, misses);
+        }
+
         public How(Map<Integer, Integer> paintOf, boolean wet, boolean lifted, boolean careful) {
             this(paintOf, wet, lifted, careful, 0);
         }
@@ -97,16 +110,12 @@ public final class SheetPainter {
             }
             Optics.Film f = films[which];
             double hand = 0.05 * p.random.nextGaussian();
-            p.cell(cell, which, f, downwards, how, hand);
-            truth.put(
-                    cell.index(),
-                    new PaintedSheet.Truth(
-                            which,
-                            f.colour(MASS * Math.exp(hand)),
-                            f.colour(f.palest(TINT) * Math.exp(hand)),
-                            f.showing(MASS, f.palest(TINT)),
-                            f.covering(MASS * Math.exp(hand)),
-                            f.stain()));
+            int lit = how.litOf().getOrDefault(cell.index(), which);
+            boolean middle = cell.parts(PartKind.LIT).findAny().isPresent();
+            double palest = middle ? f.washOf(MIDDLE, MASS) : f.palest(TINT);
+            p.cell(cell, which, lit, f, films[lit], palest, downwards, how, hand);
+            truth.put(cell.index(), truth(which, f, palest, hand));
+            if (lit != which) truth.put(cell.index() + Plan.LIT, truth(lit, films[lit], palest, hand));
         }
         for (int i = p.random.nextInt(3); i > 0; i--) p.hair();
         return new PaintedSheet(
@@ -123,6 +132,16 @@ public final class SheetPainter {
                 films,
                 how.wet(),
                 truth);
+    }
+
+    private static PaintedSheet.Truth truth(int which, Optics.Film f, double palest, double hand) {
+        return new PaintedSheet.Truth(
+                which,
+                f.colour(MASS * Math.exp(hand)),
+                f.colour(palest * Math.exp(hand)),
+                f.showing(MASS, palest),
+                f.covering(MASS * Math.exp(hand)),
+                f.stain());
     }
 
     private void print(BufferedImage printed) {
@@ -199,7 +218,17 @@ public final class SheetPainter {
         });
     }
 
-    private void cell(Plan.Cell cell, int which, Optics.Film f, boolean downwards, How how, double hand) {
+    /** @param lit the film of the half in the light, {@code faded} what it became of {@code f} */
+    private void cell(
+            Plan.Cell cell,
+            int which,
+            int lit,
+            Optics.Film f,
+            Optics.Film faded,
+            double palest,
+            boolean downwards,
+            How how,
+            double hand) {
         long steps = cell.parts(PartKind.STEP).count();
         for (Plan.Part p : cell.parts()) {
             switch (p.kind()) {
@@ -207,8 +236,9 @@ public final class SheetPainter {
                 case STEP -> {
                     double at = steps < 2 ? 0 : (p.step() - 1) / (steps - 1.0);
                     double step = p.step() == 1 || p.step() == steps ? 0 : 0.04 * random.nextGaussian();
-                    brush(p.box(), which, f, how, (s, t) -> at + step, hand);
+                    brush(p.box(), which, f, palest, how, (s, t) -> at + step, hand);
                 }
+                case LIT -> brush(p.box(), lit, faded, palest, how, (s, t) -> steps < 2 ? 0 : p.step() - 1, hand);
                 case FIELD -> {
                     brush(
                             p.box(),
@@ -247,6 +277,11 @@ public final class SheetPainter {
     }
 
     private void brush(Rect box, int which, Optics.Film f, How how, Along along, double hand) {
+        brush(box, which, f, f.palest(TINT), how, along, hand);
+    }
+
+    /** @param palest how thin it was let run out */
+    private void brush(Rect box, int which, Optics.Film f, double palest, How how, Along along, double hand) {
         double miss = how.careful() ? 0.15 : 0.35;
         double dx = miss * random.nextGaussian();
         double dy = miss * random.nextGaussian();
@@ -264,7 +299,6 @@ public final class SheetPainter {
         double bx = box.x() + random.nextDouble() * box.width();
         double by = box.y() + random.nextDouble() * box.height();
         double br = 1.5 + 2 * random.nextDouble();
-        double palest = f.palest(TINT);
         double uneven = how.careful() ? 0.03 : 0.06;
         double slopeX = uneven * random.nextGaussian();
         double slopeY = uneven * random.nextGaussian();

@@ -1,0 +1,758 @@
+package molvet.server.fading;
+
+import java.time.Clock;
+import java.time.Instant;
+import java.time.LocalDate;
+import java.time.ZoneOffset;
+import java.util.ArrayList;
+import java.util.HashMap;
+import java.util.LinkedHashMap;
+import java.util.List;
+import java.util.Map;
+import java.util.Objects;
+import java.util.Optional;
+import java.util.regex.Pattern;
+import java.util.stream.Collectors;
+import molvet.core.chart.ChartSpec;
+import molvet.core.collection.School;
+import molvet.core.colour.Lab;
+import molvet.core.fading.Accident;
+import molvet.core.fading.LightPlace;
+import molvet.core.fading.ReadingSteps;
+import molvet.core.fading.Stay;
+import molvet.core.fading.TimeInLight;
+import molvet.core.measure.Decimals;
+import molvet.core.measure.Refusal;
+import molvet.core.measure.Words;
+import molvet.core.reading.CellReading;
+import molvet.server.chart.NewChart;
+import molvet.server.chart.Sheets;
+import molvet.server.collection.OrderStore;
+import molvet.server.collection.PaintViews;
+import molvet.server.fading.ExposureJudge.StripCourse;
+import molvet.server.fading.FadingStore.ExposureRow;
+import molvet.server.fading.FadingStore.Loaded;
+import molvet.server.fading.FadingStore.ReadingRow;
+import molvet.server.fading.FadingStore.StripRow;
+import molvet.server.platform.Acts;
+import molvet.server.platform.Collector;
+import molvet.server.platform.Fields;
+import molvet.server.platform.NotFound;
+import molvet.server.platform.OneOf;
+import molvet.server.platform.Rows;
+import molvet.server.reading.ExposedHalves;
+import molvet.server.reading.SheetReadings;
+import molvet.server.reading.SpotsInPicture;
+import org.jspecify.annotations.Nullable;
+import org.springframework.stereotype.Service;
+import org.springframework.transaction.annotation.Transactional;
+
+/** What hangs in the light: planned, hung up, moved, read, and what befell it. One act, one transaction. */
+@Service
+public class Exposures implements ExposedHalves {
+    static final int MOST_STRIPS = 60;
+    private static final int MOST = 300;
+    private static final int MOST_PLACES = 60;
+    private static final int MOST_ACCIDENTS = 200;
+    private static final int MOST_READINGS = 200;
+    private static final int MOST_SAID = 600;
+
+    private final FadingStore store;
+    private final ExposureJudge judge;
+    private final Sheets sheets;
+    private final SheetReadings scans;
+    private final SpotsInPicture spots;
+    private final OrderStore orders;
+    private final Acts acts;
+    private final Rows rows;
+    private final Clock clock;
+
+    Exposures(
+            FadingStore store,
+            ExposureJudge judge,
+            Sheets sheets,
+            SheetReadings scans,
+            SpotsInPicture spots,
+            OrderStore orders,
+            Acts acts,
+            Rows rows,
+            Clock clock) {
+        this.store = store;
+        this.judge = judge;
+        this.sheets = sheets;
+        this.scans = scans;
+        this.spots = spots;
+        this.orders = orders;
+        this.acts = acts;
+        this.rows = rows;
+        this.clock = clock;
+    }
+
+    /**
+     * @param references of blue wool that hang beside the paints, 0 to 8
+     * @param twin whether a second sheet alike is kept in the dark
+     * @param steps after which weeks it is read, as “1, 2, 4, 8 weeks”; empty: as usual
+     */
+    public record NewExposure(
+            @Nullable String name,
+            @Nullable List<Long> paints,
+            @OneOf(School.class) @Nullable String school,
+            @Nullable Integer references,
+            @Nullable Boolean twin,
+            @Nullable String steps,
+            @Nullable String note) {}
+
+    /**
+     * Where it hangs from a day on.
+     *
+     * @param hours of light a day, {@code lux} if it was measured
+     * @param about by how many days the day may be off, where it is the first
+     */
+    public record NewPlace(
+            @Nullable String on,
+            @OneOf(LightPlace.class) @Nullable String place,
+            @OneOf(LightPlace.Direction.class) @Nullable String direction,
+            @Nullable String hours,
+            @Nullable String lux,
+            @Nullable String said,
+            @Nullable Integer about) {}
+
+    public record ChangedExposure(
+            @Nullable String name,
+            @Nullable String steps,
+            @Nullable String note,
+            @Nullable Boolean swapped,
+            @Nullable Integer about,
+            @Nullable String endedOn,
+            @Nullable Integer version) {}
+
+    /** @param strip one, or left out: all of it */
+    record NewAccident(
+            @OneOf(Accident.class) @Nullable String kind,
+            @Nullable Long strip,
+            @Nullable String on,
+            @Nullable String note) {}
+
+    /** @param wool the highest blue wool reference that has visibly gone, by eye; 0 for none */
+    record ChangedReading(@Nullable String on, @Nullable Integer wool) {}
+
+    /** Something that hung anyway, which was never planned. */
+    record NewHung(
+            @Nullable String name,
+            @Nullable NewPlace hung,
+            @Nullable String note) {}
+
+    /**
+     * One paint on the picture of something that hung.
+     *
+     * @param paint of the collection
+     * @param covered a spot that was covered, {@code lit} one beside it that was not; {@code coveredTint}, {@code litTint} the same
+     *     where it is pale
+     */
+    record MarkedStrip(
+            @Nullable Long paint,
+            PaintViews.@Nullable SpotView covered,
+            PaintViews.@Nullable SpotView lit,
+            PaintViews.@Nullable SpotView coveredTint,
+            PaintViews.@Nullable SpotView litTint) {}
+
+    /** @param paper bare paper that was covered; {@code radius} of a spot as a share of the short side */
+    record MarkedPicture(
+            @Nullable Long picture,
+            @Nullable String on,
+            PaintViews.@Nullable SpotView paper,
+            @Nullable Double radius,
+            @Nullable List<MarkedStrip> strips) {}
+
+    LocalDate today() {
+        return LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
+    }
+
+    Loaded loaded(Collector me, long id) {
+        return store.loaded(me, id).orElseThrow(() -> new NotFound("There is no such exposure."));
+    }
+
+    public int version(Collector me, long id) {
+        return loaded(me, id).exposure().version();
+    }
+
+    private String named(Collector me, @Nullable String typed, long but) {
+        String name = Words.line("name", Fields.text(typed), 120);
+        List<ExposureRow> all = store.exposures(me);
+        if (name.isBlank()) {
+            int n = 1;
+            while (taken(all, "Light test " + n, but)) n++;
+            return "Light test " + n;
+        }
+        if (taken(all, name, but)) {
+            throw Refusal.of("name", "There is an exposure called “" + name + "”.", "Give it another name.");
+        }
+        return name;
+    }
+
+    private static boolean taken(List<ExposureRow> all, String name, long but) {
+        return all.stream().anyMatch(e -> e.id() != but && e.name().equalsIgnoreCase(name));
+    }
+
+    private void requireRoom(Collector me) {
+        if (store.exposures(me).size() >= MOST) {
+            throw Refusal.of("name", MOST + " exposures are as many as are kept.", "Delete one that is over.");
+        }
+    }
+
+    // ---- planning ---------------------------------------------------------------------------------------------------
+
+    @Transactional
+    public long plan(Collector me, NewExposure typed) {
+        requireRoom(me);
+        List<Long> paints = typed.paints() == null
+                ? List.of()
+                : typed.paints().stream().filter(Objects::nonNull).distinct().toList();
+        if (paints.isEmpty() || paints.size() > MOST_STRIPS) {
+            throw Refusal.of(
+                    "paints",
+                    paints.isEmpty() ? "No paint is chosen." : paints.size() + " paints are too many for one test.",
+                    "Choose between 1 and " + MOST_STRIPS + ".");
+        }
+        int references = typed.references() == null ? 0 : typed.references();
+        if (references < 0 || references > ChartSpec.BLUE_WOOLS) {
+            throw Refusal.of("references", "There are eight blue wool references.", "Say how many you have, 0 to 8.");
+        }
+        String name = named(me, typed.name(), 0);
+        ReadingSteps steps = ReadingSteps.parse(Fields.text(typed.steps()));
+        String note = Words.lines("note", Fields.text(typed.note()), 2000);
+        School school = Fields.one("school", typed.school(), School.BY_HAND, School.values());
+        return acts.act(me, () -> "Planned the light test “" + name + "”", () -> {
+            long chart = sheets.plan(me, NewChart.ofLightTest(name, school, paints, references));
+            Sheets.Sheet sheet = sheets.sheet(me, chart).orElseThrow();
+            Long twin = null;
+            if (Boolean.TRUE.equals(typed.twin())) {
+                // In the order of the first, so that the same cell is the same paint.
+                List<Long> order = sheet.squares().stream()
+                        .map(Sheets.Square::paint)
+                        .filter(Objects::nonNull)
+                        .toList();
+                twin = sheets.plan(me, NewChart.ofLightTest(name + ", kept in the dark", School.BY_HAND, order, 0));
+            }
+            return add(me, name, chart, twin, steps, 0, note, sheet);
+        });
+    }
+
+    private long add(
+            Collector me,
+            String name,
+            @Nullable Long chart,
+            @Nullable Long twin,
+            ReadingSteps steps,
+            int about,
+            String note,
+            Sheets.@Nullable Sheet sheet) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("name", name);
+        row.put("chart_id", chart);
+        row.put("twin_id", twin);
+        row.put("steps", steps.words());
+        row.put("about", about);
+        row.put("note", note);
+        long id = rows.add(me, "exposure", row);
+        if (sheet != null) {
+            Map<Integer, Integer> references = sheet.plan().references();
+            Map<Long, OrderStore.CardRow> cards = orders.cards(
+                    me,
+                    sheet.squares().stream()
+                            .map(Sheets.Square::paint)
+                            .filter(Objects::nonNull)
+                            .toList());
+            for (Sheets.Square q : sheet.squares()) {
+                Integer wool = references.get(q.cell());
+                if (q.paint() == null && wool == null) continue;
+                addStrip(
+                        me,
+                        id,
+                        q.cell(),
+                        q.paint(),
+                        wool == null ? cards.get(q.paint()).name() : "Blue wool " + wool,
+                        wool);
+            }
+        }
+        return id;
+    }
+
+    private long addStrip(
+            Collector me, long exposure, int position, @Nullable Long paint, String name, @Nullable Integer wool) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("exposure_id", exposure);
+        row.put("position", position);
+        row.put("paint_id", paint);
+        row.put("name", name);
+        row.put("wool", wool);
+        return rows.add(me, "exposure_strip", row);
+    }
+
+    @Transactional
+    public void change(Collector me, long id, ChangedExposure typed) {
+        Loaded all = loaded(me, id);
+        Map<String, Object> row = new LinkedHashMap<>();
+        if (typed.name() != null) row.put("name", named(me, typed.name(), id));
+        if (typed.steps() != null)
+            row.put("steps", ReadingSteps.parse(typed.steps()).words());
+        if (typed.note() != null) row.put("note", Words.lines("note", typed.note(), 2000));
+        if (typed.swapped() != null) row.put("swapped", typed.swapped());
+        if (typed.about() != null) {
+            all.time().ifPresent(t -> new TimeInLight(t.stays(), typed.about()));
+            row.put("about", Math.max(0, typed.about()));
+        }
+        if (typed.endedOn() != null) {
+            LocalDate ended = typed.endedOn().isBlank() ? null : past("endedOn", typed.endedOn());
+            row.put("ended_on", ended == null ? Optional.empty() : ended);
+        }
+        if (row.isEmpty()) return;
+        acts.act(me, () -> "Changed “" + all.exposure().name() + "”", () -> {
+            rows.change(
+                    me,
+                    "exposure",
+                    id,
+                    row,
+                    typed.version(),
+                    () -> loaded(me, id).exposure());
+            settle(me, id);
+        });
+    }
+
+    @Transactional
+    public void delete(Collector me, long id) {
+        Loaded all = loaded(me, id);
+        acts.act(me, () -> "Deleted “" + all.exposure().name() + "”", () -> rows.remove(me, "exposure", id));
+    }
+
+    // ---- where it hangs ---------------------------------------------------------------------------------------------
+
+    private LocalDate past(String where, @Nullable String typed) {
+        LocalDate day = Fields.day(where, typed, today());
+        if (day.isAfter(today())) {
+            throw Refusal.of(
+                    where,
+                    FadingDays.of(day) + " is still to come.",
+                    "Say it on the day, or give a day that has been.");
+        }
+        if (day.isBefore(today().minusYears(TimeInLight.MOST_YEARS))) {
+            throw Refusal.of(where, "Nothing is known of light so long ago.", "Give a day of the last hundred years.");
+        }
+        return day;
+    }
+
+    private Stay stay(NewPlace typed) {
+        LightPlace place = Fields.one("place", typed.place(), LightPlace.values());
+        return new Stay(
+                past("on", typed.on()),
+                place,
+                Fields.text(typed.direction()).isBlank()
+                        ? Optional.empty()
+                        : Optional.of(Fields.one("direction", typed.direction(), LightPlace.Direction.values())),
+                number("hours", typed.hours()),
+                number("lux", typed.lux()),
+                Words.line("said", Fields.text(typed.said()), 160));
+    }
+
+    /** As it is typed; “2,400” lux may be thousands or a fraction, so that it is asked. */
+    private static Optional<Double> number(String where, @Nullable String typed) {
+        String text = Fields.text(typed).strip();
+        if (text.isEmpty()) return Optional.empty();
+        if (THOUSANDS.matcher(text).matches()) {
+            String plain = text.replaceAll("[.,]", "");
+            throw Refusal.of(
+                    where,
+                    "“" + text + "” may be " + plain + " or a fraction.",
+                    "Write it without the mark: " + plain + ".");
+        }
+        return Optional.of(Decimals.parse(where, text).doubleValue());
+    }
+
+    private static final Pattern THOUSANDS = Pattern.compile("[0-9]{1,3}[.,][0-9]{3}");
+
+    /** Hung up, moved to another place, or taken down into the dark. */
+    @Transactional
+    public void hang(Collector me, long id, NewPlace typed) {
+        Loaded all = loaded(me, id);
+        Stay stay = stay(typed);
+        if (all.places().size() >= MOST_PLACES) {
+            throw Refusal.of("place", MOST_PLACES + " places are as many as are kept.", "Take one away first.");
+        }
+        if (all.places().isEmpty() && stay.isDark()) {
+            throw Refusal.of("place", "It begins in the light.", "Say where it hangs; the dark comes after.");
+        }
+        boolean first = all.places().isEmpty()
+                || stay.from().isBefore(all.time().orElseThrow().began());
+        if (first && stay.isDark()) {
+            throw Refusal.of(
+                    "on",
+                    "It hung up on " + FadingDays.of(all.time().orElseThrow().began()) + ".",
+                    "Give a later day.");
+        }
+        String said = all.exposure().name();
+        acts.act(
+                me,
+                () -> (all.places().isEmpty() ? "Hung up “" : stay.isDark() ? "Took down “" : "Moved “") + said + "”",
+                () -> {
+                    addPlace(me, id, stay);
+                    if (first && typed.about() != null) {
+                        new TimeInLight(List.of(stay), typed.about());
+                        rows.change(me, "exposure", id, Map.of("about", typed.about()));
+                    }
+                    settle(me, id);
+                });
+    }
+
+    private void addPlace(Collector me, long id, Stay stay) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("exposure_id", id);
+        row.put("from_on", stay.from());
+        row.put("place", stay.place());
+        row.put("direction", stay.direction().map(Enum::name).orElse(""));
+        row.put("hours", stay.hours().orElse(null));
+        row.put("lux", stay.lux().orElse(null));
+        row.put("said", stay.said());
+        rows.add(me, "exposure_place", row);
+    }
+
+    /** @return the exposure */
+    @Transactional
+    public long removePlace(Collector me, long place) {
+        FadingStore.PlaceRow row =
+                store.place(me, place).orElseThrow(() -> new NotFound("There is no such place in an exposure."));
+        Loaded all = loaded(me, row.exposureId());
+        List<FadingStore.PlaceRow> others =
+                all.places().stream().filter(p -> p.id() != place).toList();
+        if (!others.isEmpty() && others.get(0).stay().isDark()) {
+            throw Refusal.of("place", "Then it would begin in the dark.", "Take away the days in the dark first.");
+        }
+        acts.act(me, () -> "Took a place back from “" + all.exposure().name() + "”", () -> {
+            rows.remove(me, "exposure_place", place);
+            settle(me, row.exposureId());
+        });
+        return row.exposureId();
+    }
+
+    // ---- accidents --------------------------------------------------------------------------------------------------
+
+    @Transactional
+    public void happened(Collector me, long id, NewAccident typed) {
+        Loaded all = loaded(me, id);
+        Accident kind = Fields.one("kind", typed.kind(), Accident.values());
+        Optional<StripRow> strip = Optional.ofNullable(typed.strip())
+                .map(s -> all.strips().stream()
+                        .filter(x -> x.id() == s)
+                        .findFirst()
+                        .orElseThrow(() -> new NotFound("There is no such strip on it.")));
+        LocalDate on = past("on", typed.on());
+        String note = Words.line("note", Fields.text(typed.note()), 300);
+        if (all.accidents().size() >= MOST_ACCIDENTS) {
+            throw Refusal.of("kind", MOST_ACCIDENTS + " are as many as are kept.", "Take one away first.");
+        }
+        String whom = strip.map(StripRow::name).orElse(all.exposure().name());
+        acts.act(me, () -> "Noted of “" + whom + "” that " + kind.words(), () -> {
+            Map<String, Object> row = new HashMap<>();
+            row.put("exposure_id", id);
+            row.put("exposure_strip_id", typed.strip());
+            row.put("kind", kind);
+            row.put("happened_on", on);
+            row.put("note", note);
+            rows.add(me, "exposure_accident", row);
+            settle(me, id);
+        });
+    }
+
+    /** @return the exposure */
+    @Transactional
+    public long removeAccident(Collector me, long accident) {
+        FadingStore.AccidentRow row =
+                store.accident(me, accident).orElseThrow(() -> new NotFound("There is no such accident."));
+        acts.act(me, () -> "Took an accident back", () -> {
+            rows.remove(me, "exposure_accident", accident);
+            settle(me, row.exposureId());
+        });
+        return row.exposureId();
+    }
+
+    // ---- reading ----------------------------------------------------------------------------------------------------
+
+    /** A picture of the sheet or of its twin, taken on a day. @return the reading that waits for it */
+    @Transactional
+    public long picture(
+            Collector me, long id, @Nullable String fileName, byte[] bytes, @Nullable String on, boolean twin) {
+        Loaded all = loaded(me, id);
+        LocalDate day = past("on", on);
+        long chart = sheet(all, twin);
+        requireRoom(all);
+        long scan = scans.add(me, fileName, bytes, chart, null, null);
+        return await(me, id, scan, day, twin);
+    }
+
+    private static void requireRoom(Loaded all) {
+        if (all.readings().size() >= MOST_READINGS) {
+            throw Refusal.of("picture", MOST_READINGS + " readings are as many as are kept.", "Delete one first.");
+        }
+    }
+
+    long sheet(Loaded all, boolean twin) {
+        Long chart = twin ? all.exposure().twinId() : all.exposure().chartId();
+        if (chart == null) {
+            throw Refusal.of(
+                    "picture",
+                    twin ? "It has no twin in the dark." : "It has no printed sheet.",
+                    twin ? "Read the sheet itself." : "Mark covered and bare spots in a picture instead.");
+        }
+        return chart;
+    }
+
+    long await(Collector me, long id, long scan, LocalDate day, boolean twin) {
+        Map<String, Object> row = new HashMap<>();
+        row.put("exposure_id", id);
+        row.put("scan_id", scan);
+        row.put("read_on", day);
+        row.put("twin", twin);
+        return acts.quietly(me, () -> rows.add(me, "exposure_reading", row));
+    }
+
+    /** What was accepted of a light test’s sheet becomes the reading of its exposure; one is begun where there is none. */
+    @Override
+    public void read(Collector me, long scan, Sheets.Sheet sheet, int page, List<HalvesRead> halves, Instant at) {
+        ExposureRow exposure = store.ofChart(me, sheet.id())
+                .orElseGet(() -> store.exposure(
+                                me,
+                                add(
+                                        me,
+                                        named(me, sheet.title().isBlank() ? sheet.code() : sheet.title(), 0),
+                                        sheet.id(),
+                                        null,
+                                        ReadingSteps.USUAL,
+                                        0,
+                                        "",
+                                        sheet))
+                        .orElseThrow());
+        boolean twin = Objects.equals(exposure.twinId(), sheet.id());
+        Loaded all = loaded(me, exposure.id());
+        Optional<ReadingRow> awaited = store.ofScan(me, scan);
+        long reading = awaited.map(ReadingRow::id).orElseGet(() -> {
+            Map<String, Object> row = new HashMap<>();
+            row.put("exposure_id", exposure.id());
+            row.put("scan_id", scan);
+            row.put("read_on", LocalDate.ofInstant(at, ZoneOffset.UTC));
+            row.put("twin", twin);
+            return rows.add(me, "exposure_reading", row);
+        });
+        rows.change(me, "exposure_reading", reading, Map.of("page", page, "twin", twin));
+        store.halvesOf(me, reading).forEach(h -> rows.remove(me, "exposure_half", h));
+        keep(me, all, reading, halves);
+    }
+
+    private void keep(Collector me, Loaded all, long reading, List<HalvesRead> halves) {
+        Map<Integer, StripRow> strips =
+                all.strips().stream().collect(Collectors.toMap(StripRow::position, s -> s, (a, b) -> a));
+        for (HalvesRead h : halves) {
+            StripRow strip = strips.get(h.cell());
+            if (strip == null || h.covered().bare() && h.lit().bare()) continue;
+            rows.add(me, "exposure_half", half(reading, strip, h));
+        }
+        settle(me, all.exposure().id());
+    }
+
+    /** Halves measured without a picture. */
+    @Transactional
+    public void measured(Collector me, long id, LocalDate day, boolean twin, List<HalvesRead> halves) {
+        Loaded all = loaded(me, id);
+        requireRoom(all);
+        acts.act(me, () -> "Measured “" + all.exposure().name() + "”", () -> {
+            Map<String, Object> row = new HashMap<>();
+            row.put("exposure_id", id);
+            row.put("read_on", day);
+            row.put("twin", twin);
+            keep(me, all, rows.add(me, "exposure_reading", row), halves);
+        });
+    }
+
+    private static Map<String, Object> half(long reading, StripRow strip, HalvesRead h) {
+        CellReading c = h.covered();
+        CellReading l = h.lit();
+        Map<String, Object> row = new HashMap<>();
+        row.put("exposure_reading_id", reading);
+        row.put("exposure_strip_id", strip.id());
+        put(row, "covered", c.massTone());
+        put(row, "lit", l.massTone());
+        row.put("margin", Math.hypot(c.margins().massTone(), l.margins().massTone()));
+        if (strip.wool() == null) {
+            put(row, "covered_tint", c.tint());
+            put(row, "lit_tint", l.tint());
+            row.put("tint_margin", Math.hypot(c.margins().tint(), l.margins().tint()));
+        }
+        List<String> said = new ArrayList<>();
+        if (c.bare()) said.add("The covered half looks bare.");
+        if (l.bare()) said.add("The half in the light looks bare: it is gone, or was never painted.");
+        c.notes().stream().limit(2).map(n -> "Covered: " + n).forEach(said::add);
+        l.notes().stream().limit(2).map(n -> "In the light: " + n).forEach(said::add);
+        row.put("said", said(said));
+        return row;
+    }
+
+    private static String said(List<String> notes) {
+        String all = String.join("\n", notes);
+        return all.length() > MOST_SAID ? all.substring(0, MOST_SAID) : all;
+    }
+
+    private static void put(Map<String, Object> row, String which, Lab colour) {
+        row.put(which + "_l", colour.l());
+        row.put(which + "_a", colour.a());
+        row.put(which + "_b", colour.b());
+    }
+
+    /** @return the exposure */
+    @Transactional
+    public long changeReading(Collector me, long reading, ChangedReading typed) {
+        ReadingRow row = store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        Map<String, Object> changed = new HashMap<>();
+        if (typed.on() != null) changed.put("read_on", past("on", typed.on()));
+        if (typed.wool() != null) {
+            if (typed.wool() < 0 || typed.wool() > ChartSpec.BLUE_WOOLS) {
+                throw Refusal.of(
+                        "wool", "There are eight blue wool references.", "Say the highest that has gone, 0 to 8.");
+            }
+            changed.put("wool", typed.wool());
+        }
+        if (changed.isEmpty()) return row.exposureId();
+        acts.act(me, () -> "Changed a reading of what hangs in the light", () -> {
+            rows.change(me, "exposure_reading", reading, changed);
+            settle(me, row.exposureId());
+        });
+        return row.exposureId();
+    }
+
+    /** @return the exposure */
+    @Transactional
+    public long removeReading(Collector me, long reading) {
+        ReadingRow row = store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        acts.act(me, () -> "Took a reading out of what hangs in the light", () -> {
+            rows.remove(me, "exposure_reading", reading);
+            settle(me, row.exposureId());
+        });
+        return row.exposureId();
+    }
+
+    // ---- what hung anyway -------------------------------------------------------------------------------------------
+
+    @Transactional
+    public long hung(Collector me, NewHung typed) {
+        requireRoom(me);
+        if (typed.hung() == null)
+            throw Refusal.of("hung", "Where did it hang, and since when?", "Say the place and the day.");
+        Stay stay = stay(typed.hung());
+        int about = typed.hung().about() == null ? 0 : typed.hung().about();
+        new TimeInLight(List.of(stay), about);
+        String name = named(me, typed.name(), 0);
+        String note = Words.lines("note", Fields.text(typed.note()), 2000);
+        return acts.act(me, () -> "Noted that “" + name + "” hung in the light", () -> {
+            long id = add(me, name, null, null, ReadingSteps.USUAL, about, note, null);
+            addPlace(me, id, stay);
+            return id;
+        });
+    }
+
+    /** Spots of paints marked on a picture of something that hung, covered and bare. */
+    @Transactional
+    public void marked(Collector me, long id, MarkedPicture typed) {
+        Loaded all = loaded(me, id);
+        if (all.exposure().isPlanned()) {
+            throw Refusal.of("picture", "This one has a printed sheet.", "Read a picture of the sheet.");
+        }
+        if (typed.picture() == null) throw Refusal.of("picture", "The picture is missing.", "Choose one.");
+        LocalDate day = past("on", typed.on());
+        List<MarkedStrip> strips = typed.strips() == null ? List.of() : typed.strips();
+        if (strips.isEmpty() || strips.size() > MOST_STRIPS) {
+            throw Refusal.of("strips", "No paint is marked.", "Mark between 1 and " + MOST_STRIPS + ".");
+        }
+        requireRoom(all);
+        List<Refusal.Fault> faults = new ArrayList<>();
+        for (int i = 0; i < strips.size(); i++) {
+            MarkedStrip s = strips.get(i);
+            if (s == null || s.paint() == null) {
+                faults.add(new Refusal.Fault("strips[" + i + "].paint", "Which paint is it?", "Choose one."));
+            } else if (s.covered() == null || s.lit() == null) {
+                faults.add(new Refusal.Fault(
+                        "strips[" + i + "]",
+                        s.covered() == null ? "The covered spot is missing." : "The spot in the light is missing.",
+                        "Mark both, side by side."));
+            } else if (s.coveredTint() == null != (s.litTint() == null)) {
+                faults.add(new Refusal.Fault(
+                        "strips[" + i + "]", "Of the pale wash only one spot is marked.", "Mark both, or neither."));
+            }
+        }
+        if (!faults.isEmpty()) throw new Refusal(faults);
+        List<Long> paints = strips.stream().map(MarkedStrip::paint).distinct().toList();
+        Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
+        if (cards.size() < paints.size()) throw new NotFound("One of these paints is not in your collection.");
+        double radius = typed.radius() == null ? 0.012 : Math.max(0.003, Math.min(0.1, typed.radius()));
+        SpotsInPicture.Seen seen = spots.seen(me, typed.picture(), typed.paper(), radius);
+        acts.act(me, () -> "Read “" + all.exposure().name() + "” from a picture", () -> {
+            Map<String, Object> row = new HashMap<>();
+            row.put("exposure_id", id);
+            row.put("picture_id", typed.picture());
+            row.put("read_on", day);
+            long reading = rows.add(me, "exposure_reading", row);
+            int next = all.strips().stream().mapToInt(StripRow::position).max().orElse(-1) + 1;
+            Map<Long, Long> made = new HashMap<>();
+            all.strips().forEach(s -> {
+                if (s.paintId() != null) made.put(s.paintId(), s.id());
+            });
+            for (MarkedStrip s : strips) {
+                if (!made.containsKey(s.paint())) {
+                    made.put(
+                            s.paint(),
+                            addStrip(
+                                    me,
+                                    id,
+                                    next++,
+                                    s.paint(),
+                                    cards.get(s.paint()).name(),
+                                    null));
+                }
+                SpotsInPicture.Spotted covered = seen.at(SpotsInPicture.check(s.covered()));
+                SpotsInPicture.Spotted lit = seen.at(SpotsInPicture.check(s.lit()));
+                Map<String, Object> half = new HashMap<>();
+                half.put("exposure_reading_id", reading);
+                half.put("exposure_strip_id", made.get(s.paint()));
+                put(half, "covered", covered.colour());
+                put(half, "lit", lit.colour());
+                half.put("margin", Math.hypot(covered.error(), lit.error()));
+                List<String> said = new ArrayList<>(covered.notes());
+                said.addAll(lit.notes());
+                if (s.coveredTint() != null && s.litTint() != null) {
+                    SpotsInPicture.Spotted pale = seen.at(SpotsInPicture.check(s.coveredTint()));
+                    SpotsInPicture.Spotted litPale = seen.at(SpotsInPicture.check(s.litTint()));
+                    put(half, "covered_tint", pale.colour());
+                    put(half, "lit_tint", litPale.colour());
+                    half.put("tint_margin", Math.hypot(pale.error(), litPale.error()));
+                }
+                half.put("said", said(said));
+                rows.add(me, "exposure_half", half);
+            }
+            settle(me, id);
+        });
+    }
+
+    // ---- what is found ----------------------------------------------------------------------------------------------
+
+    /** Writes what is found beside each strip, where it changed; the voices of the paints follow. Part of the act under way. */
+    private void settle(Collector me, long id) {
+        Loaded all = loaded(me, id);
+        for (StripCourse c : judge.courses(me, all)) {
+            StripRow s = c.strip();
+            boolean read = !c.points().isEmpty() && s.wool() == null;
+            String finding = read ? c.judgement().finding().name() : "";
+            String best = read ? c.judgement().best().name() : "";
+            String worst = read ? c.judgement().worst().name() : "";
+            if (s.finding().equals(finding)
+                    && s.best().equals(best)
+                    && s.worst().equals(worst)) continue;
+            rows.change(me, "exposure_strip", s.id(), Map.of("finding", finding, "best", best, "worst", worst));
+        }
+    }
+}

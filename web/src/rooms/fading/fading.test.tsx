@@ -1,0 +1,199 @@
+import { cleanup, fireEvent, screen, waitFor, within } from "@testing-library/react";
+import userEvent from "@testing-library/user-event";
+import { afterEach, beforeEach, expect, test, vi } from "vitest";
+import { open, refused, server } from "../../test/page";
+import { ExposurePage } from "./ExposurePage";
+import { ExposuresPage } from "./ExposuresPage";
+import { NewExposurePage } from "./NewExposurePage";
+
+beforeEach(() => localStorage.clear());
+afterEach(() => {
+  cleanup();
+  vi.unstubAllGlobals();
+});
+
+const paint = (id: number, name: string) => ({
+  id,
+  accession: `M-000${id}`,
+  name,
+  maker: "Kelpwick",
+  recipe: ["PR83"],
+  standing: "OWNED",
+  strip: null,
+  voices: [],
+});
+const change = (after: string, deltaE00: number) => ({
+  before: "#a02040",
+  after,
+  deltaEab: deltaE00 * 1.5,
+  deltaE00,
+  margin: 0.8,
+  seen: deltaE00 > 1,
+});
+const point = (reading: number, days: number, deltaE00: number, after: string) => ({
+  reading,
+  on: "2026-02-02",
+  days,
+  full: change(after, deltaE00),
+  tint: change(after, deltaE00 + 1),
+  notes: [],
+});
+const STRIP = {
+  id: 11,
+  position: 0,
+  paint: paint(1, "Old Crimson"),
+  name: "Old Crimson",
+  finding: "FADED",
+  words: "fugitive",
+  best: "FUGITIVE",
+  worst: "FUGITIVE",
+  astm: "V",
+  recovered: false,
+  halfLife: 65,
+  reasons: ["The tint became paler after 16 weeks in the light: ΔE00 26.1, give or take 0.9 (ΔE*ab 30.2)."],
+  next: [],
+  warnings: [],
+  course: [point(2, 14, 3, "#b04060"), point(3, 112, 25.1, "#f0e0e0")],
+  atRisk: [{ id: 4, name: "Tide tin" }],
+};
+const dose = (low: number, high: number) => ({
+  low,
+  likely: (low + high) / 2,
+  high,
+  words: `between ${low} and ${high} Mlux·h`,
+});
+const reading = (id: number, on: string, days: number, more = {}) => ({
+  id,
+  on,
+  days,
+  dark: 0,
+  dose: dose(days / 20, days / 5),
+  twin: false,
+  first: days === 0,
+  strips: 1,
+  ...more,
+});
+const EXPOSURE = {
+  id: 1,
+  name: "South window",
+  sheet: { chart: 9, code: "C-0009", pages: 1 },
+  swapped: false,
+  about: 0,
+  steps: "2, 16 weeks",
+  began: "2026-01-05",
+  dark: false,
+  daysInLight: 112,
+  dose: dose(8, 50),
+  light: "in a window to the south, 112 days in the light",
+  places: [
+    {
+      id: 5,
+      from: "2026-01-05",
+      place: "WINDOW",
+      words: "in a window to the south",
+      daily: dose(0.07, 0.45),
+    },
+  ],
+  readings: [
+    reading(1, "2026-01-05", 0),
+    reading(2, "2026-01-19", 14, { gone: 2 }),
+    reading(3, "2026-04-27", 112, { gone: 6 }),
+    reading(4, "2026-05-01", 116, { state: "PROPOSED", scan: 77, strips: 0 }),
+  ],
+  strips: [STRIP],
+  accidents: [],
+  mistakes: ["The covered halves changed since the start and those in the light did not."],
+  guidance: "General guidance.",
+  note: "",
+  version: 3,
+};
+
+test("the slider leads from reading to reading, and each shows its halves and what it is held against", async () => {
+  server({ "GET /api/exposures/1": EXPOSURE });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  expect(await screen.findByText("Fugitive", { exact: false, selector: "strong" })).toBeTruthy();
+  expect(screen.getByText(/blue wool 1 to 6 gone/)).toBeTruthy();
+  expect(screen.getByText(/ΔE00 25.1 ± 0.8 · tint 26.1 ± 0.8/)).toBeTruthy();
+  const slider = screen.getByRole("slider");
+  fireEvent.change(slider, { target: { value: "0" } });
+  expect(screen.getByText(/blue wool 1 to 2 gone/)).toBeTruthy();
+  expect(screen.getByText(/ΔE00 3.0 ± 0.8/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Tide tin" }).getAttribute("href")).toBe("/palettes/4");
+  expect(screen.getByText(/The covered halves changed/)).toBeTruthy();
+});
+
+test("a picture that was read is taken over from here", async () => {
+  const asked = server({ "GET /api/exposures/1": EXPOSURE, "POST /api/readings/77/accept": {} });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  await userEvent.click(await screen.findByRole("button", { name: "Take it over" }));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/readings/77/accept")).toBe(true));
+});
+
+test("it is moved into the dark, and what cannot be says why beside the fields", async () => {
+  const asked = server({
+    "GET /api/exposures/1": EXPOSURE,
+    "POST /api/exposures/1/places": refused("Light cannot be less than none: lux is 0 or more."),
+  });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  await userEvent.click(await screen.findByRole("button", { name: "Move or take down" }));
+  const dialog = within(screen.getByRole("dialog"));
+  await userEvent.selectOptions(dialog.getByLabelText("Where"), "LAMPS");
+  await userEvent.type(dialog.getByLabelText("Lux"), "-5");
+  await userEvent.click(dialog.getByRole("button", { name: "It hangs there" }));
+  expect(await dialog.findByText(/Light cannot be less than none/)).toBeTruthy();
+  expect(asked.find((a) => a.method === "POST")?.body).toMatchObject({ place: "LAMPS", lux: "-5" });
+});
+
+test("what is worth testing is chosen with its reasons and planned", async () => {
+  const asked = server({
+    "GET /api/exposures/worth": {
+      paints: [
+        {
+          paint: paint(1, "Old Crimson"),
+          why: ["the label claims very good, PR83 is fugitive in watercolour"],
+        },
+      ],
+    },
+    "POST /api/exposures": { ...EXPOSURE, id: 8 },
+  });
+  open(<NewExposurePage />, "/exposures/new", "/exposures/new");
+  const plan = await screen.findByRole("button", { name: "Plan it" });
+  expect((plan as HTMLButtonElement).disabled).toBe(true);
+  await userEvent.click(await screen.findByRole("checkbox", { name: /Old Crimson/ }));
+  await userEvent.type(screen.getByLabelText("Blue wool references"), "8");
+  await userEvent.click(plan);
+  await waitFor(() =>
+    expect(asked.find((a) => a.method === "POST")?.body).toMatchObject({
+      paints: [1],
+      references: 8,
+      twin: true,
+    }),
+  );
+});
+
+test("the list says what hangs, what faded and what is due", async () => {
+  server({
+    "GET /api/exposures": {
+      exposures: [
+        {
+          id: 1,
+          name: "South window",
+          planned: true,
+          light: "in a window to the south, 112 days in the light",
+          daysInLight: 112,
+          strips: 11,
+          faded: 2,
+          unchanged: 9,
+          readings: 5,
+          due: { on: "2026-05-01", step: 5, days: 112, late: 3, words: "Reading 5 of 5 was due 3 days ago." },
+          shown: [{ name: "Old Crimson", before: "#a02040", after: "#f0e0e0", faded: true }],
+        },
+      ],
+      guidance: "General guidance.",
+    },
+  });
+  open(<ExposuresPage />, "/exposures", "/exposures");
+  expect(await screen.findByText("2 faded")).toBeTruthy();
+  expect(screen.getByText("Reading 5 of 5 was due 3 days ago.")).toBeTruthy();
+  expect(screen.getByText(/Old Crimson/).textContent).toContain("faded");
+});
