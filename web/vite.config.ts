@@ -12,5 +12,12 @@ export default defineConfig({
   },
   server: { proxy: { "/api": "http://127.0.0.1:8787" } },
   // Both cores of a small machine; left to itself one would stand idle.
-  test: { environment: "jsdom", include: ["src/**/*.test.{ts,tsx}"], maxWorkers: 2 },
+  test: {
+    environment: "jsdom",
+    include: ["src/**/*.test.{ts,tsx}"],
+    setupFiles: "src/test/setup.ts",
+    testTimeout: 120_000,
+    hookTimeout: 120_000,
+    maxWorkers: 2,
+  },
 });

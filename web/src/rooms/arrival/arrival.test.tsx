@@ -183,7 +183,7 @@ test("what is typed is kept on the server after a moment, with the version that 
   shown(<DraftEditor page={PAGE} />);
   fireEvent.change(screen.getByLabelText("Called"), { target: { value: "October haul" } });
   expect(localStorage.getItem("molvet:arrival-7")).toContain("October haul");
-  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true), { timeout: 3000 });
+  await waitFor(() => expect(asked.some((a) => a.method === "PUT")).toBe(true));
   const put = asked.find((a) => a.method === "PUT");
   expect(put?.body.title).toBe("October haul");
   expect(put?.body.version).toBe(3);
@@ -213,7 +213,7 @@ test("a draft changed in another window asks whose words stay", async () => {
       : { status: 200, body: {} };
   shown(<DraftEditor page={PAGE} />);
   fireEvent.change(screen.getByLabelText("Called"), { target: { value: "Mine" } });
-  await waitFor(() => expect(screen.getByText(/changed in another window/)).toBeTruthy(), { timeout: 3000 });
+  await waitFor(() => expect(screen.getByText(/changed in another window/)).toBeTruthy());
   await userEvent.click(screen.getByRole("button", { name: "Take the other window’s" }));
   expect((screen.getByLabelText("Called") as HTMLInputElement).value).toBe("Theirs");
 });

@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.Map;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.concurrent.atomic.AtomicReference;
+import java.util.function.Supplier;
 import org.springframework.boot.SpringApplication;
 import org.springframework.context.ConfigurableApplicationContext;
 import org.springframework.context.annotation.Bean;
@@ -68,7 +69,7 @@ public final class RunningMolvet {
         // Hundreds of collectors sign up here; the cheapest cost of the same algorithm will do.
         properties.put("molvet.password-cost", "4");
         properties.put("molvet.secret", "0123456789abcdef".repeat(4));
-        properties.put("spring.datasource.hikari.connection-timeout", "1000");
+        properties.put("spring.datasource.hikari.connection-timeout", "4000");
         properties.putAll(more);
         // Set as arguments, which win over the file.
         return application.run(properties.entrySet().stream()
@@ -82,6 +83,21 @@ public final class RunningMolvet {
 
     public static String url(ConfigurableApplicationContext of) {
         return "http://127.0.0.1:" + of.getEnvironment().getProperty("local.server.port");
+    }
+
+    /** What is done while the database is away; it is back, and the server has found it again, when this returns. */
+    public static <T> T withoutDatabase(Supplier<T> done) {
+        context();
+        TestDatabase.get().stop();
+        try {
+            return done.get();
+        } finally {
+            TestDatabase.get().start();
+            // The pool looks for the database again in steps that grow.
+            Api asking = Api.stranger();
+            int status = asking.get("/api/ready").status();
+            while (status != 200) status = asking.get("/api/ready").status();
+        }
     }
 
     public static void moveClock(Duration by) {

@@ -11,7 +11,6 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
-import molvet.server.TestDatabase;
 import molvet.server.demo.LoadedDemo;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.AfterAll;
@@ -609,14 +608,12 @@ class StoryTest {
         browser.type("Pigments, as the label writes them", "PB27");
         browser.driver().navigate().refresh();
         assertThat(browser.field("Name on the label").getAttribute("value")).isEqualTo("Storm Petrel");
-        TestDatabase.get().stop();
-        try {
+        String kept = RunningMolvet.withoutDatabase(() -> {
             browser.press("Catalogue it");
             browser.seeText("What you typed stays here");
-            assertThat(browser.field("Name on the label").getAttribute("value")).isEqualTo("Storm Petrel");
-        } finally {
-            TestDatabase.get().start();
-        }
+            return browser.field("Name on the label").getAttribute("value");
+        });
+        assertThat(kept).isEqualTo("Storm Petrel");
         browser.seeText("Three voices");
         assertThat(Api.names(me.find(""))).containsExactly("Storm Petrel");
     }

@@ -29,14 +29,11 @@ class WatchedTest {
             // It is alive all the same, and is not to be killed for it.
             new Api(RunningMolvet.url(full)).get("/api/health").must(200);
         }
-        TestDatabase.get().stop();
-        Api.Answer away;
-        try {
-            away = watcher.get("/api/ready");
-            for (int i = 0; i < 100_000 && away.status() == 200; i++) away = watcher.get("/api/ready");
-        } finally {
-            TestDatabase.get().start();
-        }
+        Api.Answer away = RunningMolvet.withoutDatabase(() -> {
+            Api.Answer answer = watcher.get("/api/ready");
+            for (int i = 0; i < 100_000 && answer.status() == 200; i++) answer = watcher.get("/api/ready");
+            return answer;
+        });
         assertThat(away.must(503).text()).contains("The database cannot be written to.");
     }
 
