@@ -35,7 +35,12 @@ public final class Difference {
         double hue = Math.sqrt(
                 Math.max(0, Math.pow(other.a() - one.a(), 2) + Math.pow(other.b() - one.b(), 2) - chroma * chroma));
         List<String> words = new ArrayList<>();
-        boolean hued = Math.max(one.chroma(), other.chroma()) > HUED;
+        boolean hued = other.chroma() > HUED;
+        // A grey beside one with a cast: what tells them apart is the cast, not that it is brighter.
+        if (one.chroma() < HUED && chroma > 0) {
+            hue = Math.hypot(hue, chroma);
+            chroma = 0;
+        }
         double most = Math.max(Math.abs(light), Math.max(Math.abs(chroma), hue));
         // Hue first: it is what a painter asks for.
         if (hued && hue >= 0.5 * most && hue > 0.5) words.add(towards(one, other));
@@ -44,15 +49,10 @@ public final class Difference {
         return words.isEmpty() ? "hardly different" : String.join(" and ", words.subList(0, Math.min(2, words.size())));
     }
 
-    /** The elementary hue that the turn leads to: along +a* redder, +b* yellower, −a* greener, −b* bluer. */
     private static String towards(Lab one, Lab other) {
-        double c = Math.max(1e-6, Math.hypot(one.a() + other.a(), one.b() + other.b()));
-        // Square to the mean direction, so that more or less chroma is no turn.
-        double ux = -(one.b() + other.b()) / c;
-        double uy = (one.a() + other.a()) / c;
-        double turn = (other.a() - one.a()) * ux + (other.b() - one.b()) * uy;
-        double a = turn * ux;
-        double b = turn * uy;
-        return Math.abs(a) >= Math.abs(b) ? (a > 0 ? "redder" : "greener") : b > 0 ? "yellower" : "bluer";
+        return one.chroma() < HUED
+                ? ElementaryHue.nearest(new Lab(50, other.a() - one.a(), other.b() - one.b()).hue())
+                        .comparative()
+                : ElementaryHue.ahead(one.hue(), other.hue()).comparative();
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import molvet.core.colour.ElementaryHue;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentReference;
@@ -18,23 +19,6 @@ final class WhatHappened {
 
     private static final double MUCH = 1.2;
 
-    /**
-     * Elementary hues as angles in CIELAB, about (NCS, from memory). A colour turns to the one that lies ahead of it: a violet that
-     * loses its rose turns bluer.
-     */
-    private enum Elementary {
-        REDDER(25),
-        YELLOWER(90),
-        GREENER(165),
-        BLUER(250);
-
-        private final double angle;
-
-        Elementary(double angle) {
-            this.angle = angle;
-        }
-    }
-
     private WhatHappened() {}
 
     /** “paler and bluer”; “hardly different” where it did not change. */
@@ -48,9 +32,9 @@ final class WhatHappened {
         if (light > MUCH) words.add("paler");
         if (light < -MUCH) words.add("darker");
         boolean hued = from.chroma() > HUED && to.chroma() > HUED;
-        double turn = hued ? turn(from, to) : 0;
+        double turn = hued ? ElementaryHue.turn(from.hue(), to.hue()) : 0;
         if (Math.abs(turn) > TURNED) {
-            words.add(ahead(from.hue(), turn).name().toLowerCase(java.util.Locale.ROOT));
+            words.add(ElementaryHue.ahead(from.hue(), to.hue()).comparative());
         } else if (chroma < -MUCH && light <= MUCH) {
             words.add(isWarm(from) ? "browner" : "greyer");
         } else if (chroma > MUCH) {
@@ -62,26 +46,6 @@ final class WhatHappened {
 
     private static boolean isWarm(Lab c) {
         return c.chroma() > HUED && (c.hue() < 100 || c.hue() > 345);
-    }
-
-    /** Degrees from one hue to the other, the shorter way. */
-    private static double turn(Lab from, Lab to) {
-        double d = to.hue() - from.hue();
-        return d > 180 ? d - 360 : d < -180 ? d + 360 : d;
-    }
-
-    private static Elementary ahead(double hue, double turn) {
-        Elementary nearest = Elementary.REDDER;
-        double least = 361;
-        for (Elementary e : Elementary.values()) {
-            double way = turn > 0 ? e.angle - hue : hue - e.angle;
-            way = ((way % 360) + 360) % 360;
-            if (way < least) {
-                least = way;
-                nearest = e;
-            }
-        }
-        return nearest;
     }
 
     /**

@@ -74,13 +74,20 @@ class ComparisonTest {
         assertThat(c.strips().get(1).get(8)).isEqualTo(dark.run().palest());
     }
 
-    /** Directions by the elementary hues of the axes of CIE L*a*b* (CIE 15:2004, 8.2.1): +a* red, −a* green, +b* yellow, −b* blue. */
+    /** A turn is named for the elementary hue it leads to: a violet never turns greener (common practice, no published source). */
     @ParameterizedTest
     @CsvSource({
         "50,0,-40, 50,8,-39, redder",
         "50,0,-40, 50,-8,-39, greener",
         "50,40,0, 50,39,9, yellower",
         "50,40,0, 50,39,-9, bluer",
+        "40,40,-35, 42,26,-38, bluer",
+        "40,30,-35, 40,37,-27, redder",
+        "85,-2,80, 85,-14,79, greener",
+        "75,30,70, 77,16,76, yellower",
+        "45,-30,-20, 45,-34,-8, greener",
+        "35,40,30, 35,44,22, bluer",
+        "30,0,0, 30,0,-9, bluer",
         "50,30,30, 50,20,20, duller",
         "50,30,30, 50,42,42, brighter",
         "50,30,30, 62,30,30, paler",
