@@ -6,21 +6,24 @@ package molvet.core.colour;
  *
  * <p>Their angles in CIELAB are about those of the NCS and near CIECAM02’s unique hues (CIE 159:2004: 20.14°, 90.00°, 164.25°,
  * 237.53°, by its own hue angle); from memory. Around each lies a stretch in which a colour already bears its name, so that a
- * turn there is named for the next: a warm red that turns on is yellower, not redder (common practice, no published source).
+ * turn there is named for the next: a warm red that turns on is yellower, not redder, and of two
+ * ultramarines one is the greener and one the redder (common practice, no published source).
  */
 public enum ElementaryHue {
-    RED(25, 30, "redder"),
-    YELLOW(90, 12, "yellower"),
-    GREEN(165, 25, "greener"),
-    BLUE(250, 25, "bluer");
+    RED(25, 30, 30, "redder"),
+    YELLOW(90, 12, 12, "yellower"),
+    GREEN(165, 25, 25, "greener"),
+    BLUE(250, 25, 48, "bluer");
 
     private final double angle;
-    private final double own;
+    private final double below;
+    private final double above;
     private final String comparative;
 
-    ElementaryHue(double angle, double own, String comparative) {
+    ElementaryHue(double angle, double below, double above, String comparative) {
         this.angle = angle;
-        this.own = own;
+        this.below = below;
+        this.above = above;
         this.comparative = comparative;
     }
 
@@ -38,7 +41,7 @@ public enum ElementaryHue {
         for (ElementaryHue e : values()) {
             double way = turn > 0 ? e.angle - half : half - e.angle;
             way = ((way % 360) + 360) % 360;
-            if (way >= e.own && way < least) {
+            if (way >= (turn > 0 ? e.below : e.above) && way < least) {
                 least = way;
                 nearest = e;
             }

@@ -124,8 +124,15 @@ public final class Browser implements AutoCloseable {
         new org.openqa.selenium.interactions.Actions(driver).sendKeys(keys).perform();
     }
 
+    /**
+     * What can be read on the page, and stands in its boxes for lines. The browser’s own account: the driver’s walks every
+     * element, again at each look.
+     */
     public String text() {
-        return driver.findElement(By.tagName("body")).getText();
+        return (String) script("""
+                return [document.body.innerText, ...[...document.querySelectorAll('textarea')].map(t => t.value)]
+                  .join('\\n').replaceAll('\\u00a0', ' ');
+                """);
     }
 
     public List<WebElement> all(By what) {
@@ -190,7 +197,7 @@ public final class Browser implements AutoCloseable {
     }
 
     private WebDriverWait patiently() {
-        return new WebDriverWait(driver, Duration.ofSeconds(30), Duration.ofMillis(40));
+        return new WebDriverWait(driver, Duration.ofSeconds(60), Duration.ofMillis(40));
     }
 
     private static String quoted(String text) {
