@@ -5,7 +5,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { counted } from "../../ui/words";
 import { ratio, verdict, written } from "./parts";
 
-const MOST = 60;
+const PAGE = 60;
 type Judged = { paint: Schemas["PaintEntry"]; best: Schemas["MatchedMix"] };
 
 /** Which mixtures from the tube could be mixed of the rest; asked paint by paint, so that it can be stopped. */
@@ -14,25 +14,35 @@ export function Needless({ from }: { from: string }) {
   const [at, setAt] = useState<[done: number, of: number] | null>(null);
   const [problem, setProblem] = useState<Problem | null>(null);
   const stopped = useRef(false);
+  const [missed, setMissed] = useState(0);
   async function run() {
     stopped.current = false;
     setJudged([]);
     setProblem(null);
-    const list = await data(
-      client.GET("/api/paints", { params: { query: { find: `(${from}) mixture painted`, limit: MOST } } }),
-    ).catch((p: Problem) => {
-      setProblem(p);
-      return { paints: [] };
-    });
-    for (const [i, paint] of list.paints.entries()) {
-      if (stopped.current) break;
-      setAt([i, list.paints.length]);
-      const found = await data(
-        client.POST("/api/mixing/match", { body: { target: { paint: paint.id }, from, most: 1 } }),
-      ).catch(() => null);
-      const best = found?.mixes[0];
-      if (best) setJudged((all) => [...all, { paint, best }].sort(by));
-    }
+    setMissed(0);
+    let after: string | undefined;
+    let done = 0;
+    do {
+      const page: Schemas["PaintList"] | null = await data(
+        client.GET("/api/paints", {
+          params: { query: { find: `(${from}) mixture painted`, limit: PAGE, after } },
+        }),
+      ).catch((p: Problem) => {
+        setProblem(p);
+        return null;
+      });
+      for (const paint of page?.paints ?? []) {
+        if (stopped.current) break;
+        setAt([done++, page?.total ?? 0]);
+        const found = await data(
+          client.POST("/api/mixing/match", { body: { target: { paint: paint.id }, from, most: 1 } }),
+        ).catch(() => null);
+        if (!found) setMissed((n) => n + 1);
+        const best = found?.mixes[0];
+        if (best) setJudged((all) => [...all, { paint, best }].sort(by));
+      }
+      after = page?.after ?? undefined;
+    } while (after && !stopped.current);
     setAt(null);
   }
   const spare = judged.filter((j) => j.best.verdict === "SAME").length;
@@ -60,6 +70,7 @@ export function Needless({ from }: { from: string }) {
           same.
         </p>
       )}
+      {missed > 0 && <p className="mt-3">{counted(missed, "mixture")} could not be judged: look again.</p>}
       <ul>
         {judged.map(({ paint, best }) => (
           <li key={paint.id} className="rule-t py-2 grid sm:grid-cols-[1fr_1fr] gap-x-4">

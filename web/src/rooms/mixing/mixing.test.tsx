@@ -173,21 +173,30 @@ test("a paint is matched, and the verdict says why", async () => {
 test("mixtures from the tube are tried one by one, the needless first", async () => {
   server({
     "GET /api/palettes": { palettes: [] },
-    "GET /api/paints": { paints: [paint(5, "Sap"), paint(6, "Moss")], total: 2 },
-    "POST /api/mixing/match": (a: Asked) => ({
-      mixes: [
-        JSON.stringify(a.body).includes('"paint":6') ? { ...MATCH, verdict: "SAME", reasons: [] } : MATCH,
-      ],
-      reasons: [],
-      tried: 9,
-      colours: COLOURS,
-    }),
+    "GET /api/paints": (a: Asked) =>
+      a.query.includes("after=")
+        ? { paints: [paint(6, "Moss"), paint(7, "Glow")], total: 3 }
+        : { paints: [paint(5, "Sap")], total: 3, after: "5" },
+    "POST /api/mixing/match": (a: Asked) =>
+      JSON.stringify(a.body).includes('"paint":7')
+        ? refused("Glow cannot be mixed.")
+        : {
+            mixes: [
+              JSON.stringify(a.body).includes('"paint":6')
+                ? { ...MATCH, verdict: "SAME", reasons: [] }
+                : MATCH,
+            ],
+            reasons: [],
+            tried: 9,
+            colours: COLOURS,
+          },
   });
   open(<MatchPage />, "/mixing/match", "/mixing/match");
   await userEvent.click(await screen.findByRole("button", { name: "Look through them" }));
   expect(await screen.findByText(/2 mixtures looked at; 1 could be mixed to the same/)).toBeTruthy();
   const names = screen.getAllByRole("link", { name: /Sap|Moss/ }).map((l) => l.textContent);
   expect(names).toEqual(["Moss", "Sap"]);
+  expect(await screen.findByText("1 mixture could not be judged: look again.")).toBeTruthy();
 });
 
 test("greys name their parts and how grey they are", async () => {

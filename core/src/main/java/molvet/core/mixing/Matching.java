@@ -4,7 +4,9 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashSet;
 import java.util.List;
+import java.util.Optional;
 import java.util.Set;
+import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.function.BooleanSupplier;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
@@ -46,10 +48,29 @@ public final class Matching {
      * @param from what may be mixed; at least one
      * @param most how many to give back
      * @param goOn asked now and then; once it says no, what was found so far is given back
-     * @return best first, no two of the same paints
      */
-    public static List<Match> of(Target target, List<Ingredient> from, int most, int paints, BooleanSupplier goOn) {
-        return new Matching(target, from).best(most, paints, goOn);
+    public static Found of(Target target, List<Ingredient> from, int most, int paints, BooleanSupplier goOn) {
+        AtomicBoolean ended = new AtomicBoolean();
+        List<Match> best = new Matching(target, from).best(most, paints, () -> {
+            if (!goOn.getAsBoolean()) ended.set(true);
+            return !ended.get();
+        });
+        return new Found(best, ended.get());
+    }
+
+    /**
+     * @param mixes best first, no two of the same paints
+     * @param ended whether the search was ended before everything was tried
+     */
+    public record Found(List<Match> mixes, boolean ended) {
+        /** What must be known before it is believed that nothing better can be mixed. */
+        public Optional<String> caution() {
+            return ended
+                    ? Optional.of(
+                            "The search was ended before every mixture was tried: there may be a better one. Of fewer"
+                                    + " paints all are tried.")
+                    : Optional.empty();
+        }
     }
 
     /** Parts of some of the paints, by place in the list. */

@@ -8,6 +8,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.concurrent.atomic.AtomicInteger;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.pigment.Granulation;
@@ -33,7 +34,7 @@ class MatchingTest {
             List.of());
 
     private static List<Match> matches(Target target, int paints) {
-        return Matching.of(target, OWNED, 5, paints, () -> true);
+        return Matching.of(target, OWNED, 5, paints, () -> true).mixes();
     }
 
     private static List<Object> ids(Match m) {
@@ -72,11 +73,12 @@ class MatchingTest {
                 List.of());
         Ingredient dye = paint("PR122", fugitive);
         List<Match> all = Matching.of(
-                target("Dusk", violet.massTone(), violet.tint(), SMOOTH),
-                List.of(dye, paint("PB15:3")),
-                3,
-                2,
-                () -> true);
+                        target("Dusk", violet.massTone(), violet.tint(), SMOOTH),
+                        List.of(dye, paint("PB15:3")),
+                        3,
+                        2,
+                        () -> true)
+                .mixes();
         assertThat(all.get(0).verdict()).isEqualTo(Verdict.NEAR);
         assertThat(all.get(0).reasons()).contains("This would fade: PR122 is PR122.");
     }
@@ -136,8 +138,20 @@ class MatchingTest {
         many.add(paint("PY154"));
         many.add(paint("PB15:3"));
         Prediction green = mixed("PY154", 3, "PB15:3", 1);
-        List<Match> all = Matching.of(target("Green", green.massTone(), green.tint(), SMOOTH), many, 3, 2, () -> true);
+        List<Match> all = Matching.of(target("Green", green.massTone(), green.tint(), SMOOTH), many, 3, 2, () -> true)
+                .mixes();
         assertThat(ids(all.get(0))).containsExactlyInAnyOrder("PY154", "PB15:3");
+    }
+
+    @Test
+    void aSearchThatWasEndedSaysThatThereMayBeBetter() {
+        Prediction green = mixed("PY154", 3, "PB15:3", 1);
+        Target target = target("Green", green.massTone(), green.tint(), SMOOTH);
+        assertThat(Matching.of(target, OWNED, 3, 3, () -> true).caution()).isEmpty();
+        AtomicInteger left = new AtomicInteger(2);
+        Matching.Found ended = Matching.of(target, OWNED, 3, 3, () -> left.getAndDecrement() > 0);
+        assertThat(ended.mixes()).isNotEmpty();
+        assertThat(ended.caution()).hasValueSatisfying(c -> assertThat(c).contains("there may be a better one"));
     }
 
     @Test

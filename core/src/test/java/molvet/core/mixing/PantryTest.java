@@ -31,7 +31,7 @@ class PantryTest {
             Lab made = PaintsForMixing.mixed(pair[0], 2, pair[1], 1).massTone();
             Target target = bare(made, Optional.empty());
             Match quick = PANTRY.best(target).orElseThrow();
-            Match whole = Matching.of(target, OWNED, 1, 2, () -> true).get(0);
+            Match whole = Matching.of(target, OWNED, 1, 2, () -> true).mixes().get(0);
             assertThat(quick.cost(target)).isLessThanOrEqualTo(whole.cost(target) + 0.5);
             assertThat(quick.atFull()).isLessThan(1);
         }

@@ -403,10 +403,14 @@ class MixingCallsController {
                     from.isEmpty() ? "There is no paint to mix from." : "Of one paint nothing can be mixed.",
                     "Take more paints: “owned” is everything you own.");
         }
-        List<Match> found = thinking.within(MOST, goOn -> Matching.of(target, from, most, paints, goOn));
+        Matching.Found search = thinking.within(MOST, goOn -> Matching.of(target, from, most, paints, goOn));
+        search.caution().ifPresent(reasons::add);
+        List<Match> found = search.mixes();
         if (found.isEmpty() || found.get(0).verdict() == Verdict.OTHER) {
             reasons.add(
-                    "Nothing here comes near " + target.name() + "; what is shown is the nearest that can be reached.");
+                    (search.ended() ? "Nothing that was tried comes near " : "Nothing here comes near ") + target.name()
+                            + "; what is shown is the nearest "
+                            + (search.ended() ? "so far." : "that can be reached."));
         }
         Map<Object, PerMl> prices = prices(me, asked.target, found);
         Optional<PerMl> bought = bought(asked.target, prices);
