@@ -99,7 +99,8 @@ public class Problems extends ResponseEntityExceptionHandler {
                 "Another window changed the same thing at the same moment. Nothing was saved; try again.");
     }
 
-    static boolean isDatabaseAway(Throwable e) {
+    /** Whether it failed because the database does not answer. */
+    public static boolean isDatabaseAway(Throwable e) {
         return e instanceof DataAccessResourceFailureException
                 || e instanceof CannotGetJdbcConnectionException
                 || e instanceof CannotCreateTransactionException

@@ -4,8 +4,10 @@ import io.swagger.v3.oas.annotations.Hidden;
 import java.io.IOException;
 import java.nio.charset.StandardCharsets;
 import molvet.server.platform.NotFound;
+import molvet.server.platform.Problems;
 import org.springframework.core.io.ClassPathResource;
 import org.springframework.http.CacheControl;
+import org.springframework.http.HttpHeaders;
 import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
 import org.springframework.http.ResponseEntity;
@@ -44,6 +46,13 @@ class SharedController {
             return hidden(ResponseEntity.status(HttpStatus.NOT_FOUND))
                     .contentType(HTML)
                     .body(page.nothing(e.getMessage()));
+        } catch (RuntimeException e) {
+            if (!Problems.isDatabaseAway(e)) throw e;
+            // Whoever was given a link is no program: they are told in words, and that the link itself still holds.
+            return hidden(ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE))
+                    .header(HttpHeaders.RETRY_AFTER, "30")
+                    .contentType(HTML)
+                    .body(page.later());
         }
     }
 

@@ -38,6 +38,14 @@ class SharedPage {
         return page("Nothing here", "", "<h1>Nothing here</h1><p>" + text(why) + "</p>");
     }
 
+    String later() {
+        return page(
+                "Not just now",
+                "",
+                "<h1>Not just now</h1><p>The collection does not answer at this moment. The link is not to blame:"
+                        + " look again in a minute.</p>");
+    }
+
     private static String page(String title, String head, String body) {
         return "<!doctype html><html lang=\"en\"><head><meta charset=\"utf-8\">"
                 + "<meta name=\"viewport\" content=\"width=device-width, initial-scale=1\">"
