@@ -3,7 +3,9 @@ package molvet.server.collection;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
 import java.util.Collection;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
@@ -397,14 +399,56 @@ public class PaintStore {
         }
     }
 
+    private static final String LABELS = """
+            select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line,  p.recipe, p.standing,
+                   p.mass_l, p.mass_a, p.mass_b
+            from paint p left join maker m on m.id = p.maker_id left join line l on l.id = p.line_id
+            where p.collector_id = :me
+            """;
+
     /** Every paint's label, for likenesses and doubts. */
     public List<NameRow> labels(Collector me) {
-        return db.sql("""
-                select p.id, p.accession, p.name, coalesce(m.name, '') maker, coalesce(l.name, '') line,  p.recipe, p.standing,
-                       p.mass_l, p.mass_a, p.mass_b
-                from paint p left join maker m on m.id = p.maker_id left join line l on l.id = p.line_id
-                where p.collector_id = ? order by p.accession
-                """).param(me.id()).query(NameRow.class).list();
+        return db.sql(LABELS + " order by p.accession")
+                .param("me", me.id())
+                .query(NameRow.class)
+                .list();
+    }
+
+    /** The labels of those whose recipe is written so, or which are named. */
+    List<NameRow> labels(Collector me, Collection<String> recipes, Collection<Long> ids) {
+        List<NameRow> found = new ArrayList<>();
+        if (!recipes.isEmpty()) found.addAll(labels(me, " and p.recipe in (:which)", recipes));
+        if (!ids.isEmpty()) found.addAll(labels(me, " and p.id in (:which)", ids));
+        return found.stream()
+                .distinct()
+                .sorted(Comparator.comparingInt(NameRow::accession))
+                .toList();
+    }
+
+    private List<NameRow> labels(Collector me, String where, Collection<?> which) {
+        return db.sql(LABELS + where)
+                .param("me", me.id())
+                .param("which", which)
+                .query(NameRow.class)
+                .list();
+    }
+
+    /** Every recipe there is, as written; an index holds them. */
+    List<String> recipes(Collector me) {
+        return db.sql("select distinct recipe from paint where collector_id = ? and recipe <> ''")
+                .param(me.id())
+                .query(String.class)
+                .list();
+    }
+
+    record Named(long id, String name) {}
+
+    /** Every name there is; an index holds them. */
+    List<Named> names(Collector me) {
+        return db.sql("select id, name from paint where collector_id = ?")
+                .param(me.id())
+                .query(Named.class)
+                .list();
     }
 
     List<String> otherNames(Collector me, long colour) {

@@ -429,7 +429,18 @@ public class PaintViews {
         record Found(long id, String by, String because, int rank) {}
         List<Found> found = new ArrayList<>();
         String wanted = molvet.core.measure.Words.folded(name);
-        for (PaintStore.NameRow row : store.labels(me)) {
+        List<String> recipes = fingerprint.isEmpty()
+                ? List.of()
+                : store.recipes(me).stream()
+                        .filter(r -> fingerprint.equals(fingerprint(r)))
+                        .toList();
+        List<Long> named = wanted.length() < 3
+                ? List.of()
+                : store.names(me).stream()
+                        .filter(n -> nameLikeness(wanted, molvet.core.measure.Words.folded(n.name())) > 0)
+                        .map(PaintStore.Named::id)
+                        .toList();
+        for (PaintStore.NameRow row : store.labels(me, recipes, named)) {
             if (row.id() == but) continue;
             boolean sameRecipe = !fingerprint.isEmpty() && fingerprint.equals(fingerprint(row.recipe()));
             int likeness = wanted.length() < 3 ? 0 : nameLikeness(wanted, molvet.core.measure.Words.folded(row.name()));
