@@ -1,8 +1,10 @@
 package molvet.bench;
 
 import java.sql.Connection;
+import java.sql.ResultSet;
 import java.sql.SQLException;
 import java.sql.Statement;
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Random;
 import java.util.stream.Collectors;
@@ -59,7 +61,8 @@ final class LargeCollection {
         }
         try (Statement s = db.createStatement()) {
             long me = id(s, "select id from collector where email = '" + email + "'");
-            s.execute("create temporary table seed as select * from paint where collector_id = " + me);
+            s.execute(
+                    "create temporary table seed (primary key (id)) as select * from paint where collector_id = " + me);
             for (int copy = 1; copy < paints / SEED_PAINTS; copy++) {
                 String word = "no" + copy;
                 s.execute("""
@@ -172,10 +175,13 @@ final class LargeCollection {
         }
     }
 
-    static long firstPaint(Connection db, long collector) throws SQLException {
-        try (Statement s = db.createStatement()) {
-            return id(s, "select min(id) from paint where collector_id = " + collector);
+    static List<Long> paints(Connection db, long collector) throws SQLException {
+        List<Long> all = new ArrayList<>();
+        try (Statement s = db.createStatement();
+                ResultSet rows = s.executeQuery("select id from paint where collector_id = " + collector)) {
+            while (rows.next()) all.add(rows.getLong(1));
         }
+        return all;
     }
 
     /** As the facts keep it: eleven colours from full strength to palest, here in a straight line. */
