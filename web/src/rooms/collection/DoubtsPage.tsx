@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { Link, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
+import { CopyButton } from "../../ui/CopyButton";
 import { Dialog } from "../../ui/Dialog";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
@@ -193,18 +194,12 @@ function Item({ dispute: d, onLetter }: { dispute: Dispute; onLetter: () => void
 }
 
 function Letter({ text, onClose }: { text: string; onClose: () => void }) {
-  const [copied, setCopied] = useState(false);
+  const box = useRef<HTMLTextAreaElement>(null);
   return (
     <div>
-      <textarea className="textarea w-full h-80" readOnly value={text} aria-label="The letter" />
-      <div className="flex gap-2 mt-3">
-        <button
-          type="button"
-          className="btn btn-primary"
-          onClick={() => navigator.clipboard.writeText(text).then(() => setCopied(true))}
-        >
-          {copied ? "Copied" : "Copy it"}
-        </button>
+      <textarea ref={box} className="textarea w-full h-80" readOnly value={text} aria-label="The letter" />
+      <div className="flex flex-wrap gap-2 mt-3">
+        <CopyButton of={box} />
         <button type="button" className="btn btn-outline" onClick={onClose}>
           Close
         </button>

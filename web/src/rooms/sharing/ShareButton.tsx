@@ -1,7 +1,9 @@
-import { useState } from "react";
+import { useRef, useState } from "react";
 import { client, data, type Schemas, type Word } from "../../api/client";
 import { ActDialog } from "../../ui/ActDialog";
+import { CopyButton } from "../../ui/CopyButton";
 import { Dialog } from "../../ui/Dialog";
+import { dayInWords } from "../../ui/dates";
 import { Field } from "../../ui/Field";
 import { useAct } from "../../ui/useAct";
 
@@ -124,14 +126,17 @@ function Asking({
 
 function Told({ shared, onClose }: { shared: Schemas["Shared"]; onClose: () => void }) {
   const address = new URL(shared.address, window.location.href).href;
-  const [copied, setCopied] = useState(false);
+  const box = useRef<HTMLInputElement>(null);
   return (
     <Dialog open title={`${shared.title} is shared`} onClose={onClose}>
-      <p className="mb-2">This address is told once. Copy it now; it opens until {shared.until}.</p>
+      <p className="mb-2">
+        This address is told once. Copy it now; it opens until {dayInWords(shared.until)}.
+      </p>
       <Field label="Address">
         {(id) => (
           <input
             id={id}
+            ref={box}
             readOnly
             className="input w-full code"
             value={address}
@@ -139,14 +144,8 @@ function Told({ shared, onClose }: { shared: Schemas["Shared"]; onClose: () => v
           />
         )}
       </Field>
-      <div className="flex gap-3 mt-3">
-        <button
-          type="button"
-          className="btn btn-primary"
-          onClick={() => navigator.clipboard?.writeText(address).then(() => setCopied(true))}
-        >
-          {copied ? "Copied" : "Copy it"}
-        </button>
+      <div className="flex flex-wrap gap-3 mt-3">
+        <CopyButton of={box} />
         <a className="btn btn-outline" href={shared.address} target="_blank" rel="noreferrer">
           Look at it
         </a>

@@ -6,6 +6,7 @@ import { ImportPage } from "./ImportPage";
 import { LetteringPage } from "./LetteringPage";
 import { grouped, mended, NOTHING, rowsInWords } from "./mend";
 import { ParcelPage } from "./ParcelPage";
+import { ShareButton } from "./ShareButton";
 
 afterEach(() => {
   cleanup();
@@ -154,4 +155,44 @@ test("cards that moved are listed with both places, and told one by one that the
   await user.click(screen.getByRole("button", { name: "Lettered" }));
   expect(await screen.findByText("Every card says the place it has.")).toBeTruthy();
   expect(asked.find((a) => a.method === "POST")?.body).toEqual({ swatch: [5] });
+});
+
+test("what is shared hides prices, places and notes unless they are ticked, and its address is told once", async () => {
+  const asked = server({
+    "POST /api/shares": { share: 3, address: "/s/abc", until: "2027-03-31", title: "Old Crimson" },
+  });
+  open(<ShareButton of="PAINT" id={12} />, "/paints/12", "/paints/12");
+  await userEvent.click(screen.getByRole("button", { name: "Share" }));
+  await userEvent.click(screen.getByRole("checkbox", { name: "where its swatch is" }));
+  await userEvent.click(screen.getByRole("radio", { name: "as it is whenever it is looked at" }));
+  await userEvent.click(screen.getByRole("button", { name: "Make the address" }));
+  const told = await screen.findByRole("dialog", { name: "Old Crimson is shared" });
+  expect(asked.at(-1)?.body).toMatchObject({
+    of: "PAINT",
+    id: 12,
+    live: true,
+    hide: ["GIVERS", "PRICES", "NOTES"],
+  });
+  expect(within(told).getByText(/it opens until 31 March 2027\./)).toBeTruthy();
+  expect((within(told).getByLabelText("Address") as HTMLInputElement).value).toMatch(/\/s\/abc$/);
+});
+
+test("an address is copied, or marked where the browser lets no page copy", async () => {
+  server({
+    "POST /api/shares": { share: 3, address: "/s/abc", until: "2027-03-31", title: "Old Crimson" },
+  });
+  const user = userEvent.setup();
+  open(<ShareButton of="PAINT" id={12} />, "/paints/12", "/paints/12");
+  await user.click(screen.getByRole("button", { name: "Share" }));
+  await user.click(screen.getByRole("button", { name: "Make the address" }));
+  const told = await screen.findByRole("dialog", { name: "Old Crimson is shared" });
+  const box = within(told).getByLabelText("Address") as HTMLInputElement;
+  const write = vi.spyOn(navigator.clipboard, "writeText").mockRejectedValueOnce(new Error("not allowed"));
+  await user.click(within(told).getByRole("button", { name: "Copy it" }));
+  expect(await within(told).findByText(/It is marked: copy it by Ctrl\+C/)).toBeTruthy();
+  expect(box.selectionEnd).toBe(box.value.length);
+  write.mockRestore();
+  await user.click(within(told).getByRole("button", { name: "Copy it" }));
+  expect(await within(told).findByRole("button", { name: "Copied" })).toBeTruthy();
+  expect(await navigator.clipboard.readText()).toBe(box.value);
 });

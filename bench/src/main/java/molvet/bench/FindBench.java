@@ -108,6 +108,7 @@ public final class FindBench {
                         (double) ours[ROUNDS / 2] / bare[ROUNDS / 2]);
             }
             try (Statement s = db.createStatement()) {
+                looks(client, s);
                 afterAChange(client, s, "/api/waiting", 300);
                 afterAChange(client, s, "/api/disputes?limit=50", 500);
                 afterAChange(client, s, "/api/plane?find=hue:blue", 2000);
@@ -133,6 +134,30 @@ public final class FindBench {
                     sorted[sorted.length * 95 / 100] / 1e6,
                     sorted[sorted.length * 95 / 100] / 60e6);
         }
+    }
+
+    /** Opens paints all over the collection, each once. */
+    private static void looks(Client client, Statement s) throws SQLException {
+        List<Long> ids = new ArrayList<>();
+        try (ResultSet rows = s.executeQuery("select id from paint where collector_id ="
+                + " (select id from collector where email = 'twenty@molvet.example') and mod(accession, "
+                + PAINTS / Size.of(100, 10) + ") = 0")) {
+            while (rows.next()) ids.add(rows.getLong(1));
+        }
+        long[] times = new long[ids.size()];
+        for (int i = 0; i < times.length; i++) {
+            long start = System.nanoTime();
+            client.get("/api/paints/" + ids.get(i));
+            times[i] = System.nanoTime() - start;
+        }
+        Arrays.sort(times);
+        double late = times[times.length * 95 / 100] / 1e6;
+        System.out.printf(
+                Locale.ROOT,
+                "| a paint of 20,000 opened, ms (median, 95th percentile) | %.0f, %.0f | limit: 150 | %.2f× | under 1× |%n",
+                times[times.length / 2] / 1e6,
+                late,
+                late / 150);
     }
 
     /** Times a call right after a paint came to have another recipe. @param limit ms */

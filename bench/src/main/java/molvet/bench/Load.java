@@ -193,7 +193,7 @@ final class Load {
         String pictures = "/api/swatches/" + swatches.at("/swatches/0/id").asLong() + "/pictures";
         while (!over.get()) {
             for (Runnable one :
-                    List.<Runnable>of(() -> c.upload(pictures, "picture", picture), () -> c.get("/api/report"))) {
+                    List.<Runnable>of(() -> c.upload(pictures, "picture", picture), () -> c.get("/api/reports/card"))) {
                 try {
                     one.run();
                     done.incrementAndGet();
