@@ -5,11 +5,13 @@ import { ActDialog } from "../../ui/ActDialog";
 import { Field, TextField } from "../../ui/Field";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
+import { counted } from "../../ui/words";
 import type { Palette } from "./usePalette";
 
 const FROM = [
   ["find", "a find"],
   ["arrival", "an arrival or a set"],
+  ["shortlist", "a shortlist"],
   ["palette", "another palette"],
 ] as const;
 
@@ -26,12 +28,18 @@ export function FillFrom({
   const [from, setFrom] = useState<(typeof FROM)[number][0]>("find");
   const [find, setFind] = useState("");
   const [arrival, setArrival] = useState("");
+  const [shortlist, setShortlist] = useState("");
   const [other, setOther] = useState("");
   const arrivals = useQuery({
     queryKey: ["arrivals", "all"],
     enabled: from === "arrival",
     queryFn: () => data(client.GET("/api/arrivals", { params: { query: { limit: 200 } } })),
   }).data;
+  const shortlists = useQuery({
+    queryKey: ["shortlists"],
+    enabled: from === "shortlist",
+    queryFn: () => data(client.GET("/api/shortlists")),
+  }).data?.shortlists;
   const palettes = useQuery({
     queryKey: ["palettes"],
     enabled: from === "palette",
@@ -45,7 +53,7 @@ export function FillFrom({
           params: { path: { palette: palette.id } },
           body: {
             version: palette.version,
-            find: from === "find" ? find : undefined,
+            find: from === "find" ? find : from === "shortlist" ? `on shortlist "${shortlist}"` : undefined,
             arrival: from === "arrival" ? Number(arrival) : undefined,
             palette: from === "palette" ? Number(other) : undefined,
           },
@@ -58,7 +66,7 @@ export function FillFrom({
       },
     },
   );
-  const ready = from === "find" ? find.trim() : from === "arrival" ? arrival : other;
+  const ready = { find: find.trim(), arrival, shortlist, palette: other }[from];
   const free = palette.wells.filter((w) => !w.name && !w.locked).length;
   return (
     <ActDialog title="Fill free wells" button="Fill" act={fill} unready={!ready} onClose={onClose}>
@@ -92,6 +100,27 @@ export function FillFrom({
           )}
         </Field>
       )}
+      {from === "shortlist" && (
+        <Field
+          className="mt-3"
+          label="Shortlist"
+          hint="What stands on it and is not marked no, yellow first, as many as there are wells."
+        >
+          {(id) => (
+            <Select
+              id={id}
+              options={[
+                ["", "choose one"] as const,
+                ...(shortlists?.map(
+                  (s) => [s.name, `${s.name}, ${counted(s.candidates, "paint")}`] as const,
+                ) ?? []),
+              ]}
+              value={shortlist}
+              onChange={setShortlist}
+            />
+          )}
+        </Field>
+      )}
       {from === "palette" && (
         <Field className="mt-3" label="Palette">
           {(id) => (
@@ -99,7 +128,9 @@ export function FillFrom({
               id={id}
               options={[
                 ["", "choose one"] as const,
-                ...(palettes?.map((p) => [String(p.id), `${p.name}, ${p.filled} paints`] as const) ?? []),
+                ...(palettes?.map(
+                  (p) => [String(p.id), `${p.name}, ${counted(p.filled, "paint")}`] as const,
+                ) ?? []),
               ]}
               value={other}
               onChange={setOther}

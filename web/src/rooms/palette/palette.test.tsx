@@ -191,6 +191,50 @@ test("a change in another window is said, and nothing is lost", async () => {
   expect(screen.getByRole("button", { name: /^Well\s*1 Lantern Yellow/ })).toBeTruthy();
 });
 
+test("free wells are filled from a find, an arrival, a shortlist or another palette", async () => {
+  const asked = server({
+    ...answers(),
+    "GET /api/arrivals": { arrivals: [{ id: 4, title: "", from: "Ada", cameOn: "2026-05-02" }] },
+    "GET /api/shortlists": { shortlists: [{ id: 2, name: "Moths by lamplight", candidates: 1 }] },
+    "GET /api/palettes": {
+      palettes: [
+        { id: 7, name: "The tin", filled: 2 },
+        { id: 8, name: "Winter box", filled: 12 },
+      ],
+    },
+    "POST /api/palettes/7/fill": () => refused("No well is free."),
+  });
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  await userEvent.click(await screen.findByRole("button", { name: "Fill" }));
+  const box = await screen.findByRole("dialog", { name: "Fill free wells" });
+  expect(within(box).getByText(/1 well is free\. What lies in it already stays where it is\./)).toBeTruthy();
+  const fill = within(box).getByRole("button", { name: "Fill" }) as HTMLButtonElement;
+  const sent = () => asked.filter((a) => a.path.endsWith("/fill")).at(-1)?.body;
+  expect(fill.disabled).toBe(true);
+  await userEvent.type(within(box).getByLabelText("Find"), "loved");
+  await userEvent.click(fill);
+  expect(await within(box).findByText("No well is free.")).toBeTruthy();
+  expect(sent()).toEqual({ version: 5, find: "loved" });
+  for (const [from, label, option, body] of [
+    ["an arrival or a set", "Arrival", "Ada, 2026-05-02", { arrival: 4 }],
+    [
+      "a shortlist",
+      "Shortlist",
+      "Moths by lamplight, 1 paint",
+      { find: 'on shortlist "Moths by lamplight"' },
+    ],
+    ["another palette", "Palette", "Winter box, 12 paints", { palette: 8 }],
+  ] as const) {
+    await userEvent.selectOptions(within(box).getByLabelText("From"), from);
+    expect(fill.disabled).toBe(true);
+    await within(box).findByRole("option", { name: option });
+    await userEvent.selectOptions(within(box).getByLabelText(label), option);
+    await userEvent.click(fill);
+    await waitFor(() => expect(sent()).toEqual({ version: 5, ...body }));
+  }
+  expect(within(box).queryByRole("option", { name: /The tin/ })).toBeNull();
+});
+
 test("a draft is kept with a day, a word why, and why each paint left", async () => {
   const changed = {
     ...TIN_OF_FOUR,
