@@ -2,6 +2,7 @@ import { useState } from "react";
 import { client, data, type Schemas } from "../../api/client";
 import { ActDialog } from "../../ui/ActDialog";
 import { Field, TextField } from "../../ui/Field";
+import { ProblemNote } from "../../ui/ProblemNote";
 import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { words } from "../../ui/words";
@@ -83,9 +84,12 @@ export function LotActions({ lot, name }: { lot: Lot | undefined; name: string }
   if (!lot) return null;
   if (!isHere(lot)) {
     return (
-      <button type="button" className="underline py-1" onClick={() => part.run({ state: "HERE" })}>
-        It is here again
-      </button>
+      <>
+        <button type="button" className="underline py-1" onClick={() => part.run({ state: "HERE" })}>
+          It is here again
+        </button>
+        <ProblemNote problem={part.problem ?? part.waiting} />
+      </>
     );
   }
   return (

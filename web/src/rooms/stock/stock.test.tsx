@@ -3,7 +3,10 @@ import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
 import { LowPage } from "./LowPage";
+import { ReplacingPage } from "./ReplacingPage";
 import { ShoppingPage } from "./ShoppingPage";
+import { UnmadePage } from "./UnmadePage";
+import { UnusedPage } from "./UnusedPage";
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
@@ -165,6 +168,159 @@ test("what runs low says from what, and is weighed with the weights that are kno
       grams: "13.5",
       empty: "7.9",
       full: "29.6",
+    }),
+  );
+});
+
+const stocked = (id: number, name: string, more: Partial<typeof LOT> & { parted?: string } = {}) => ({
+  paint: paint(id, name),
+  lots: [{ ...LOT, lasts: null, lastsFrom: null, ...more }],
+  fullest: 16,
+  low: false,
+});
+
+test("of a pigment that is no longer made is said what is left and what comes nearest", async () => {
+  server({
+    "GET /api/stock/unmade": {
+      pigments: [
+        {
+          code: "PO49",
+          chemicalName: "quinacridone gold",
+          said: "2.4 ml in one tube.",
+          paints: [stocked(1, "Amber Light")],
+          nearest: { paint: paint(2, "Sand Bar"), said: ["ΔE 3.1 at half strength"] },
+        },
+      ],
+    },
+  });
+  open(<UnmadePage />, "/stock/unmade", "/stock/unmade");
+  const pigment = within(await screen.findByRole("region", { name: "PO49" }));
+  expect(pigment.getByText("2.4 ml in one tube.")).toBeTruthy();
+  expect(pigment.getByText(/16 % ± 4 left/)).toBeTruthy();
+  expect(pigment.getByText("ΔE 3.1 at half strength.")).toBeTruthy();
+  expect(pigment.getByRole("link", { name: "PO49" }).getAttribute("href")).toBe("/pigments/PO49");
+});
+
+test("where no pigment has gone out of production that is said", async () => {
+  server({ "GET /api/stock/unmade": { pigments: [] } });
+  open(<UnmadePage />, "/stock/unmade", "/stock/unmade");
+  expect(await screen.findByText(/No paint here holds a pigment that is no longer made/)).toBeTruthy();
+});
+
+test("nothing is called never used before a painting is noted", async () => {
+  server({ "GET /api/stock/unused": { since: null, paintings: 0, paints: [] } });
+  open(<UnusedPage />, "/stock/unused", "/stock/unused");
+  expect(await screen.findByText(/it cannot be said what is never used/)).toBeTruthy();
+  expect(screen.queryByRole("button", { name: "Print" })).toBeNull();
+});
+
+test("a pan is judged in quarters; what is gone keeps to whom, and comes back or says why not", async () => {
+  let gone = false;
+  const asked = server({
+    "GET /api/stock/unused": () => ({
+      since: "2026-01-02",
+      paintings: 1,
+      paints: [
+        {
+          said: "Here since 3 March 2026, in none of the paintings since.",
+          stocked: stocked(1, "Gull", {
+            form: "FULL_PAN",
+            state: "HERE",
+            parted: gone ? "given away to Ada" : "",
+          }),
+        },
+      ],
+    }),
+    "POST /api/holdings/5/left": {},
+    "POST /api/holdings/5/parting": () => {
+      gone = true;
+      return {};
+    },
+  });
+  open(<UnusedPage />, "/stock/unused", "/stock/unused");
+  expect(await screen.findByText("1 paint; 1 day of painting noted since 2 January 2026.")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Look at it" }));
+  const look = within(await screen.findByRole("dialog"));
+  expect(look.queryByLabelText("How")).toBeNull();
+  await userEvent.click(look.getByRole("button", { name: "a quarter" }));
+  await userEvent.click(look.getByRole("button", { name: "Keep" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/holdings/5/left")?.body).toEqual({ how: "EYE", percent: 25 }),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "It is gone" }));
+  const part = within(await screen.findByRole("dialog"));
+  await userEvent.type(part.getByLabelText("With whom, to whom"), "Ada");
+  await userEvent.click(part.getByRole("button", { name: "Keep" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/holdings/5/parting")?.body).toEqual({
+      state: "GIVEN_AWAY",
+      whom: "Ada",
+    }),
+  );
+  expect(gone).toBe(true);
+});
+
+test("what was given away is here again by one tap, and if it cannot be that is said beside it", async () => {
+  server({
+    "GET /api/stock/unmade": {
+      pigments: [
+        {
+          code: "PO49",
+          chemicalName: "quinacridone gold",
+          said: "None is left.",
+          paints: [stocked(1, "Amber Light", { state: "GIVEN_AWAY", parted: "given away to Ada" })],
+          nearest: null,
+        },
+      ],
+    },
+    "POST /api/holdings/5/parting": () => refused("It was merged with another."),
+  });
+  open(<UnmadePage />, "/stock/unmade", "/stock/unmade");
+  expect(await screen.findByText(/given away to Ada/)).toBeTruthy();
+  expect(screen.queryByText(/weighed 11\.4 g/)).toBeNull();
+  await userEvent.click(screen.getByRole("button", { name: "It is here again" }));
+  expect(await screen.findByText("It was merged with another.")).toBeTruthy();
+});
+
+test("what could take a paint’s place leads to comparing them, and to the list for the shop", async () => {
+  const asked = server({
+    "GET /api/paints/9/replacements": {
+      paint: paint(9, "Old Crimson"),
+      perMl: null,
+      currency: null,
+      replacements: [
+        {
+          paint: paint(2, "Rose Cove"),
+          name: "Rose Cove",
+          maker: "Kelpwick",
+          recipe: ["PV19"],
+          kind: "NEAREST",
+          said: ["bluer at half strength"],
+        },
+        {
+          colour: 31,
+          name: "Madder Reed",
+          maker: "Pellworth",
+          recipe: ["PR177"],
+          kind: "NEAREST",
+          said: ["on the chart, not owned"],
+        },
+      ],
+    },
+    "POST /api/shopping": list(false),
+  });
+  open(<ReplacingPage />, "/stock/replacing/:paint", "/stock/replacing/9");
+  expect(await screen.findByRole("heading", { name: "In place of Old Crimson" })).toBeTruthy();
+  expect(screen.getByText(/What it costs by the ml is not known/)).toBeTruthy();
+  expect(screen.getByRole("link", { name: "Compare them side by side" }).getAttribute("href")).toBe(
+    "/compare?paints=9,2",
+  );
+  expect(screen.queryByRole("button", { name: "To buy: Madder Reed" })).toBeNull();
+  await userEvent.click(screen.getByRole("button", { name: "To buy: Rose Cove" }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.path === "/api/shopping")?.body).toEqual({
+      paints: [2],
+      why: "replaces Old Crimson",
     }),
   );
 });
