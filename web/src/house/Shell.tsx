@@ -7,6 +7,7 @@ import { FindField } from "../rooms/find/FindField";
 import { KeptFinds } from "../rooms/find/KeptFinds";
 import { Dialog } from "../ui/Dialog";
 import { AwayNote } from "../ui/NetworkNotes";
+import { ProblemNote } from "../ui/ProblemNote";
 import type { Entry } from "../ui/room";
 import { UndoBar } from "../ui/UndoBar";
 import { useAct } from "../ui/useAct";
@@ -108,6 +109,11 @@ export function Shell() {
         </nav>
         <main id="work" className="flex-1 min-w-0">
           {!OWN_WORDS.test(location.pathname) && <AwayNote />}
+          {begin.problem && (
+            <div className="px-5">
+              <ProblemNote problem={begin.problem} />
+            </div>
+          )}
           <Outlet />
         </main>
       </div>

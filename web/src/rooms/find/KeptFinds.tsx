@@ -1,6 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { client, data } from "../../api/client";
+import { ProblemNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
 
 /** Finds kept under a name: each is a list. */
@@ -34,6 +35,7 @@ export function KeptFinds() {
           </li>
         ))}
       </ul>
+      <ProblemNote problem={remove.problem} />
     </section>
   );
 }

@@ -415,6 +415,7 @@ function Sizes({ boxes }: { boxes: Boxes }) {
           </li>
         ))}
       </ul>
+      <ProblemNote problem={forget.problem} />
       <button type="button" className="btn btn-outline mt-2" onClick={() => setAdding(true)}>
         A maker’s own size
       </button>

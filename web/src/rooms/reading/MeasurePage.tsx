@@ -173,7 +173,7 @@ export function MeasurePage() {
                   : "No edges were found by themselves: drag the corners to those of the paint, round from its top left."}{" "}
                 It is read along its longer side; leave some bare paper round it in the picture.
               </p>
-              <ProblemNote problem={whole.problem} />
+              <ProblemNote problem={whole.problem ?? edges.problem} />
               <button
                 type="button"
                 className="btn btn-primary w-full"

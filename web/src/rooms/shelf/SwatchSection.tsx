@@ -441,6 +441,7 @@ function Earlier({ swatch: s }: { swatch: Swatch }) {
           </button>
         )}
       </div>
+      <ProblemNote problem={found.problem} />
       <History swatch={s} />
     </div>
   );
