@@ -1,9 +1,19 @@
 import { type ReactNode, useEffect } from "react";
+import type { Problem } from "../api/client";
+import { ProblemNote } from "./ProblemNote";
 
-type Props = { title: ReactNode; name?: string; under?: ReactNode; aside?: ReactNode; children: ReactNode };
+type Props = {
+  title: ReactNode;
+  name?: string;
+  under?: ReactNode;
+  aside?: ReactNode;
+  /** Why what the page is to show did not come. */
+  problem?: Error | null;
+  children: ReactNode;
+};
 
 /** A room's page: its title, a quiet line, what can be done at the right, and the work. */
-export function Page({ title, name, under, aside, children }: Props) {
+export function Page({ title, name, under, aside, problem, children }: Props) {
   const heading = name ?? (typeof title === "string" ? title : "");
   useEffect(() => {
     document.title = heading ? `${heading} · Molvet` : "Molvet";
@@ -17,6 +27,7 @@ export function Page({ title, name, under, aside, children }: Props) {
         </div>
         {aside && <div className="flex flex-wrap gap-2">{aside}</div>}
       </div>
+      <ProblemNote problem={problem as Problem | null | undefined} />
       {children}
     </div>
   );

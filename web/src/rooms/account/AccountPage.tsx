@@ -50,7 +50,7 @@ export function AccountPage() {
   }
 
   return (
-    <Page title="Account" under={session.data?.email ?? ""}>
+    <Page title="Account" under={session.data?.email ?? ""} problem={acts.error}>
       <div className="grid gap-10 lg:grid-cols-2 max-w-5xl">
         <section>
           <h2 className="font-semibold mb-2">Light</h2>

@@ -8,9 +8,10 @@ import { BenchNav } from "./BenchNav";
 
 /** All charts: what is being painted, what dries, what waits to be filed. */
 export function BenchPage() {
-  const list = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) }).data;
+  const asked = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) });
+  const list = asked.data;
   return (
-    <Page title="Bench" under="Sheets of swatches, from the plan to the keeper.">
+    <Page title="Bench" under="Sheets of swatches, from the plan to the keeper." problem={asked.error}>
       <BenchNav />
       {list?.charts.length === 0 && (
         <div className="py-8 max-w-md">

@@ -26,13 +26,15 @@ const SURFACES = [
 
 /** The paper there is, what is left of it, and offcuts. */
 export function PaperPage() {
-  const list = useQuery({ queryKey: ["papers"], queryFn: () => data(client.GET("/api/papers")) }).data;
+  const asked = useQuery({ queryKey: ["papers"], queryFn: () => data(client.GET("/api/papers")) });
+  const list = asked.data;
   const [unit] = useUnit();
   const [open, setOpen] = useState<Schemas["PaperEntry"] | "new" | null>(null);
   return (
     <Page
       title="Paper"
       under="What is left of each; charts and cuts take from it, offcuts come back."
+      problem={asked.error}
       aside={
         <>
           <UnitChoice />

@@ -9,8 +9,8 @@ import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
 
 export function MakersPage() {
-  const makers = useQuery({ queryKey: ["makers"], queryFn: () => data(client.GET("/api/makers")) }).data
-    ?.makers;
+  const asked = useQuery({ queryKey: ["makers"], queryFn: () => data(client.GET("/api/makers")) });
+  const makers = asked.data?.makers;
   const navigate = useNavigate();
   const [name, setName] = useState("");
   const add = useAct(
@@ -24,7 +24,7 @@ export function MakersPage() {
     add.run(undefined);
   }
   return (
-    <Page title="Makers" under="Who makes your paints, and what their symbols mean.">
+    <Page title="Makers" under="Who makes your paints, and what their symbols mean." problem={asked.error}>
       <ul className="max-w-2xl">
         {makers?.map((m) => (
           <li key={m.id}>

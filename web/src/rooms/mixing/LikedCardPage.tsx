@@ -13,14 +13,16 @@ const MOST = 500;
 export function LikedCardPage() {
   const [from, setFrom] = useState("owned");
   const [width, setWidth] = useState("105");
-  const list = useQuery({
+  const liked = useQuery({
     queryKey: ["mixes", "liked", false],
     queryFn: () => data(client.GET("/api/mixes", { params: { query: { find: "liked" } } })),
-  }).data;
-  const paints = useQuery({
+  });
+  const list = liked.data;
+  const asked = useQuery({
     queryKey: ["paints", "from", from],
     queryFn: () => data(client.GET("/api/paints", { params: { query: { find: from, limit: MOST } } })),
-  }).data;
+  });
+  const paints = asked.data;
   const here = new Set(paints?.paints.map((p) => p.id));
   const mixes = (list?.mixes ?? []).filter((m) => m.parts.every((p) => here.has(p.paint.id)));
   const mm = Math.min(400, Math.max(40, Number(width.replace(",", ".")) || 105));
@@ -28,6 +30,7 @@ export function LikedCardPage() {
     <Page
       title="A card of liked mixtures"
       under="To lie in the lid: what the paints in it make, and in which parts."
+      problem={liked.error ?? asked.error}
       aside={
         <button
           type="button"

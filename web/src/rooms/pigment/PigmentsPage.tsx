@@ -10,11 +10,12 @@ import { words } from "../../ui/words";
 import { Notes } from "../collection/Notes";
 
 export function PigmentsPage() {
-  const all = useQuery({
+  const asked = useQuery({
     queryKey: ["pigments"],
     queryFn: () => data(client.GET("/api/pigments")),
     staleTime: 60_000,
-  }).data;
+  });
+  const all = asked.data;
   const [filter, setFilter] = useState("");
   const low = filter.trim().toLowerCase();
   const shown = all?.pigments.filter((p) =>
@@ -23,7 +24,11 @@ export function PigmentsPage() {
     ),
   );
   return (
-    <Page title="Pigments" under={all && `${all.pigments.length} in the reference. ${all.source}`}>
+    <Page
+      title="Pigments"
+      under={all && `${all.pigments.length} in the reference. ${all.source}`}
+      problem={asked.error}
+    >
       <Reader />
       <Field label="Look for" className="max-w-xs mb-3">
         {(id) => (

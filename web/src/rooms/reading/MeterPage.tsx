@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { useRef, useState } from "react";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -61,7 +61,7 @@ function Simulated({ onFile }: { onFile: (file: File) => void }) {
           {measure.running ? "Measuring …" : "Measure its first page"}
         </button>
       </div>
-      <ProblemNote problem={measure.problem} />
+      <ProblemNote problem={measure.problem ?? (charts.error as Problem | null)} />
     </details>
   );
 }

@@ -14,9 +14,10 @@ import { DEVICES, isUnderWay, STAGES, stateInWords, useScans } from "./useScan";
 /** Puts scans and photographs of painted sheets in, and shows how far each is. */
 export function ReadingsPage() {
   const [params] = useSearchParams();
-  const charts = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) }).data
-    ?.charts;
-  const readings = useScans().data?.readings;
+  const asked = useQuery({ queryKey: ["charts"], queryFn: () => data(client.GET("/api/charts")) });
+  const charts = asked.data?.charts;
+  const scans = useScans();
+  const readings = scans.data?.readings;
   const room = useQuery({
     queryKey: ["room-for-pictures"],
     queryFn: () => data(client.GET("/api/room-for-pictures")),
@@ -28,6 +29,7 @@ export function ReadingsPage() {
     <Page
       title="Read the paper"
       under="A scan or photograph of a painted chart: every swatch is found, measured and proposed."
+      problem={scans.error ?? asked.error}
     >
       <BenchNav />
       <div className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_minmax(0,1fr)] max-w-6xl">

@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
-import { client, data } from "../../api/client";
+import { client, data, type Problem } from "../../api/client";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
@@ -38,7 +38,7 @@ export function LetteringPage() {
         )
       }
     >
-      <ProblemNote problem={done.problem} />
+      <ProblemNote problem={done.problem ?? (moved.error as Problem | null)} />
       {cards?.length === 0 && <p className="py-6">Every card says the place it has.</p>}
       <ul className="max-w-3xl">
         {cards?.map((c) => (

@@ -6,8 +6,15 @@ import { Strip } from "../../ui/Strip";
 
 /** What waits: not painted, not filed, lost, or in another keeper than the record says. */
 export function BacklogPage() {
-  const b = useQuery({ queryKey: ["backlog"], queryFn: () => data(client.GET("/api/shelf/backlog")) }).data;
-  if (!b) return <Page title="Backlog">…</Page>;
+  const asked = useQuery({ queryKey: ["backlog"], queryFn: () => data(client.GET("/api/shelf/backlog")) });
+  const b = asked.data;
+  if (!b) {
+    return (
+      <Page title="Backlog" problem={asked.error}>
+        {asked.error ? null : "…"}
+      </Page>
+    );
+  }
   const nothing = b.notSwatchedInAll + b.notFiledInAll + b.lostInAll + b.elsewhere.length === 0;
   return (
     <Page title="Backlog" under="What has no swatch, no place, or another place than the record says.">

@@ -21,8 +21,8 @@ const KINDS = [
 ] as const;
 
 export function ShelfPage() {
-  const keepers = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) }).data
-    ?.keepers;
+  const asked = useQuery({ queryKey: ["keepers"], queryFn: () => data(client.GET("/api/keepers")) });
+  const keepers = asked.data?.keepers;
   const moved = useQuery({ queryKey: ["lettering"], queryFn: () => data(client.GET("/api/shelf/lettering")) })
     .data?.cards.length;
   const [making, setMaking] = useState(false);
@@ -30,6 +30,7 @@ export function ShelfPage() {
     <Page
       title="Shelf"
       under="What holds your swatches. Each begins with its letter and number, as you write it on the paper."
+      problem={asked.error}
       aside={
         <>
           {!!moved && (

@@ -230,3 +230,18 @@ test("where a card belongs in its order is said between which two, and filing mo
     expect(asked.find((a) => a.method === "PUT")?.body).toEqual({ place: "R1·2", ifTaken: "SHIFT" }),
   );
 });
+
+test("a shelf that cannot be read says so, and is not taken for an empty one", async () => {
+  server({
+    "GET /api/keepers": () => refused("More is asked of Molvet at this moment than it can do."),
+    "GET /api/shelf/lettering": { cards: [] },
+    "GET /api/shelf/backlog": () => refused("More is asked of Molvet at this moment than it can do."),
+  });
+  open(<ShelfPage />, "/shelf", "/shelf");
+  expect(await screen.findByText(/More is asked of Molvet/)).toBeTruthy();
+  expect(screen.queryByText(/The shelf is empty/)).toBeNull();
+  cleanup();
+  open(<BacklogPage />, "/backlog", "/backlog");
+  expect(await screen.findByText(/More is asked of Molvet/)).toBeTruthy();
+  expect(screen.queryByText(/Nothing waits/)).toBeNull();
+});

@@ -22,3 +22,12 @@ test("what an act cannot do is shown wherever one is begun", () => {
   expect(begun.length).toBeGreaterThan(100);
   expect(silent).toEqual([]);
 });
+
+/** A page that stays empty without a word looks like an empty collection. */
+test("a page whose questions fail says so", () => {
+  const pages = Object.entries(SOURCES).filter(
+    ([file, source]) => /Page\.tsx$/.test(file) && /useQuery\(/.test(source),
+  );
+  expect(pages.length).toBeGreaterThan(25);
+  expect(pages.filter(([, source]) => !/\.error\b|isError/.test(source)).map(([file]) => file)).toEqual([]);
+});
