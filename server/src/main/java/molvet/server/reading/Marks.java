@@ -8,11 +8,21 @@ import boofcv.factory.fiducial.FactoryFiducial;
 import boofcv.factory.filter.binary.ConfigThreshold;
 import boofcv.factory.filter.binary.ThresholdType;
 import boofcv.struct.image.GrayU8;
+import com.google.zxing.BinaryBitmap;
+import com.google.zxing.DecodeHintType;
+import com.google.zxing.LuminanceSource;
+import com.google.zxing.PlanarYUVLuminanceSource;
+import com.google.zxing.ReaderException;
+import com.google.zxing.common.HybridBinarizer;
+import com.google.zxing.qrcode.QRCodeReader;
 import georegression.struct.point.Point2D_F64;
 import georegression.struct.shapes.Polygon2D_F64;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.function.Predicate;
+import java.util.regex.Pattern;
 import java.util.stream.IntStream;
 import molvet.core.chart.PageMarks;
 import molvet.core.reading.Light;
@@ -117,13 +127,39 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
         return java.util.Arrays.stream(v).map(x -> -x).toArray();
     }
 
-    private static Optional<String> read(GrayU8 grey) {
+    private static final Predicate<String> NAMES_A_PAGE =
+            Pattern.compile("\\S{1,200}/c/\\d{1,18}/\\d{1,4}").asMatchPredicate();
+
+    /**
+     * By one reader, and where it sees nothing by another: each has codes of its own that it never finds, about one address in a
+     * thousand, and they are not the same.
+     */
+    static Optional<String> read(GrayU8 grey) {
+        return readByFinders(grey).or(() -> readOtherwise(grey));
+    }
+
+    private static Optional<String> readByFinders(GrayU8 grey) {
         QrCodeDetector<GrayU8> detector = FactoryFiducial.qrcode(null, GrayU8.class);
         detector.process(grey);
         return detector.getDetections().stream()
                 .map((QrCode q) -> q.message)
-                .filter(m -> m != null && m.matches("\\S{1,200}/c/\\d{1,18}/\\d{1,4}"))
+                .filter(m -> m != null && NAMES_A_PAGE.test(m))
                 .findFirst();
+    }
+
+    private static Optional<String> readOtherwise(GrayU8 grey) {
+        LuminanceSource source =
+                new PlanarYUVLuminanceSource(grey.data, grey.width, grey.height, 0, 0, grey.width, grey.height, false);
+        try {
+            return Optional.of(new QRCodeReader()
+                            .decode(
+                                    new BinaryBitmap(new HybridBinarizer(source)),
+                                    Map.of(DecodeHintType.TRY_HARDER, true))
+                            .getText())
+                    .filter(NAMES_A_PAGE);
+        } catch (ReaderException e) {
+            return Optional.empty();
+        }
     }
 
     /** Lightness, 0 to 255, of a piece of the picture. @param scale pixels of the picture to one of the piece */
