@@ -68,11 +68,11 @@ public final class Lacks {
      * @param massTone what a film model foresees of them
      */
     public record Mixed(int one, int parts, int other, int otherParts, Lab massTone) {
-        /** Such as “2 parts of 1 and one of 4”, wells numbered from 1. */
+        /** Such as “2 parts of well 1 and one of well 4”, wells numbered from 1. */
         public String words() {
-            if (parts == otherParts) return (one + 1) + " and " + (other + 1) + " half and half";
+            if (parts == otherParts) return "Wells " + (one + 1) + " and " + (other + 1) + " half and half";
             boolean more = parts > otherParts;
-            return Math.max(parts, otherParts) + " parts of " + ((more ? one : other) + 1) + " and one of "
+            return Math.max(parts, otherParts) + " parts of well " + ((more ? one : other) + 1) + " and one of well "
                     + ((more ? other : one) + 1);
         }
     }

@@ -65,6 +65,14 @@ class PaletteJudgementTest {
     }
 
     @Test
+    void whatMixesItNamesItsWells() {
+        Lab green = new Lab(45, -30, 20);
+        assertThat(new Lacks.Mixed(2, 3, 9, 1, green).words()).isEqualTo("3 parts of well 3 and one of well 10");
+        assertThat(new Lacks.Mixed(2, 1, 9, 3, green).words()).isEqualTo("3 parts of well 10 and one of well 3");
+        assertThat(new Lacks.Mixed(5, 1, 6, 1, green).words()).isEqualTo("Wells 6 and 7 half and half");
+    }
+
+    @Test
     void brightOnesThatCrowdWithoutADarkOneAreNoticed() {
         List<Lacks.Lack> all = Lacks.of(
                 palette(YELLOW, BRIGHT_GREEN, LIGHT_GREEN, WARM_RED, ULTRAMARINE),

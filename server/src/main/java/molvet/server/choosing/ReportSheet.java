@@ -1,10 +1,9 @@
 package molvet.server.choosing;
 
 import java.time.LocalDate;
-import java.time.format.DateTimeFormatter;
 import java.util.List;
-import java.util.Locale;
 import java.util.stream.Collectors;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Rect;
 import molvet.server.choosing.ReportCards.ReportCardView;
 import molvet.server.collection.PaintViews.PaintEntry;
@@ -16,7 +15,6 @@ import molvet.server.measure.TextColumn;
 /** Draws a report card on one page of A4: the paints as a row of strips, then two columns, then doubts and care. */
 final class ReportSheet {
     static final Paper A4 = new Paper(210, 297);
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
     private static final double LEFT = 15;
     private static final double WIDE = 180;
     private static final double COLUMN = 86;
@@ -34,7 +32,7 @@ final class ReportSheet {
     void draw(Pen pen) {
         pen.text(Letters.PLAIN, "Report card", LEFT, 18, 6);
         TextColumn head = new TextColumn(pen, LEFT, 24, WIDE);
-        head.said((card.find().isBlank() ? "everything" : card.find()) + " · " + DAY.format(on));
+        head.said((card.find().isBlank() ? "everything" : card.find()) + " · " + DayInWords.of(on));
         double y = strips(pen, head.y() + 4);
 
         TextColumn one = new TextColumn(pen, LEFT, y, COLUMN);

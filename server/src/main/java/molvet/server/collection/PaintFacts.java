@@ -3,7 +3,6 @@ package molvet.server.collection;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Arrays;
 import java.util.Comparator;
@@ -11,7 +10,6 @@ import java.util.EnumMap;
 import java.util.HashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
@@ -31,6 +29,7 @@ import molvet.core.collection.Verdict;
 import molvet.core.colour.WashRun;
 import molvet.core.maker.Claim;
 import molvet.core.maker.MakerScale;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
 import molvet.core.pigment.LabelReader;
@@ -56,7 +55,6 @@ import org.springframework.transaction.support.TransactionTemplate;
  */
 @Service
 public class PaintFacts implements Consequence {
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
     private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
     /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
@@ -284,7 +282,7 @@ public class PaintFacts implements Consequence {
                     new PaperWord(
                             trait.gradeNeeded(o.value()),
                             PaperWord.Source.valueOf(o.source()),
-                            (test ? "Your fading test (" : "Your swatch (by eye, ") + DAY.format(o.seenOn()) + ")",
+                            (test ? "Your fading test (" : "Your swatch (by eye, ") + DayInWords.of(o.seenOn()) + ")",
                             String.valueOf(o.id())),
                     test ? o.createdAt().plusYears(1000) : o.createdAt()));
         }
@@ -293,7 +291,7 @@ public class PaintFacts implements Consequence {
                         new PaperWord(
                                 g,
                                 PaperWord.Source.MEASURED,
-                                "Your swatch (measured " + DAY.format(r.readAt()) + ")",
+                                "Your swatch (measured " + DayInWords.of(r.readAt()) + ")",
                                 String.valueOf(r.id())),
                         r.readAt()))));
         return said.stream().max(Comparator.comparing(Dated::at)).map(Dated::word);

@@ -18,6 +18,7 @@ import molvet.core.fading.Judgement;
 import molvet.core.fading.Mistakes;
 import molvet.core.fading.Moment;
 import molvet.core.fading.TimeInLight;
+import molvet.core.measure.DayInWords;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.server.collection.OrderStore;
@@ -106,7 +107,7 @@ class ExposureJudge {
                     first,
                     points,
                     Judgement.of(points.stream().map(Point::moment).toList(), daily, recipe, reference),
-                    spoilt.map(a -> "Since " + FadingDays.of(a.happenedOn()) + " "
+                    spoilt.map(a -> "Since " + DayInWords.of(a.happenedOn()) + " "
                             + a.accident().words() + ": what was read since is not judged."),
                     besideTwin(all, own, readings)));
         }

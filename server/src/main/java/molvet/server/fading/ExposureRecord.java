@@ -3,6 +3,7 @@ package molvet.server.fading;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Lettering;
 import molvet.core.measure.Rect;
 import molvet.server.fading.ExposureViews.CoursePoint;
@@ -48,12 +49,12 @@ final class ExposureRecord {
         pen.text(Letters.PLAIN, page.name(), LEFT, 20, 6);
         TextColumn head = new TextColumn(pen, LEFT, 24, WIDE);
         head.said(
-                page.light() + (page.began() == null ? "" : "; hung up " + FadingDays.of(LocalDate.parse(page.began())))
+                page.light() + (page.began() == null ? "" : "; hung up " + DayInWords.of(LocalDate.parse(page.began())))
                         + ". Light by then: " + page.dose().words() + ", estimated from place and days. Record of "
-                        + FadingDays.of(on) + (pages() > 1 ? ", page " + number + " of " + pages() : "") + ".");
+                        + DayInWords.of(on) + (pages() > 1 ? ", page " + number + " of " + pages() : "") + ".");
         page.places().stream()
                 .limit(5)
-                .forEach(p -> head.said("From " + FadingDays.of(LocalDate.parse(p.from())) + " " + p.words()));
+                .forEach(p -> head.said("From " + DayInWords.of(LocalDate.parse(p.from())) + " " + p.words()));
         if (page.sheet() != null)
             head.said("Sheet " + page.sheet().code()
                     + (page.twin() == null

@@ -25,6 +25,7 @@ import molvet.core.fading.ReadingSteps;
 import molvet.core.fading.Stay;
 import molvet.core.fading.TimeInLight;
 import molvet.core.fading.WorthTesting;
+import molvet.core.measure.DayInWords;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Trait;
@@ -334,10 +335,10 @@ class ExposureViews {
         long days = time.daysInLight(end);
         String about = time.about() > 0 ? ", give or take " + time.about() + " days" : "";
         if (all.exposure().endedOn() != null) {
-            return "hung " + days(days) + about + ", until " + FadingDays.of(end);
+            return "hung " + days(days) + about + ", until " + DayInWords.of(end);
         }
         return now.isDark()
-                ? "taken into the dark " + FadingDays.of(now.from()) + ", after " + days(days) + " in the light" + about
+                ? "taken into the dark " + DayInWords.of(now.from()) + ", after " + days(days) + " in the light" + about
                 : now.words() + ", " + days(days) + " in the light" + about;
     }
 

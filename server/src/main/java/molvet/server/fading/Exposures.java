@@ -21,6 +21,7 @@ import molvet.core.fading.LightPlace;
 import molvet.core.fading.ReadingSteps;
 import molvet.core.fading.Stay;
 import molvet.core.fading.TimeInLight;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
@@ -332,7 +333,7 @@ public class Exposures implements ExposedHalves {
         if (day.isAfter(today())) {
             throw Refusal.of(
                     where,
-                    FadingDays.of(day) + " is still to come.",
+                    DayInWords.of(day) + " is still to come.",
                     "Say it on the day, or give a day that has been.");
         }
         if (day.isBefore(today().minusYears(TimeInLight.MOST_YEARS))) {
@@ -386,7 +387,7 @@ public class Exposures implements ExposedHalves {
         if (first && stay.isDark()) {
             throw Refusal.of(
                     "on",
-                    "It hung up on " + FadingDays.of(all.time().orElseThrow().began()) + ".",
+                    "It hung up on " + DayInWords.of(all.time().orElseThrow().began()) + ".",
                     "Give a later day.");
         }
         String said = all.exposure().name();

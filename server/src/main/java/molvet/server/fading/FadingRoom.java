@@ -10,6 +10,7 @@ import molvet.core.fading.Accident;
 import molvet.core.fading.FadingTerms;
 import molvet.core.fading.Judgement;
 import molvet.core.fading.LightPlace;
+import molvet.core.measure.DayInWords;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.platform.TermKind;
 import molvet.server.collection.Witness;
@@ -117,7 +118,7 @@ class FadingRoom implements Room, Witness {
         return Optional.of(PaperWord.tested(
                 open,
                 "Your fading test (“" + last.exposure() + "”"
-                        + (last.lastOn() == null ? "" : ", read " + FadingDays.of(last.lastOn())) + ")",
+                        + (last.lastOn() == null ? "" : ", read " + DayInWords.of(last.lastOn())) + ")",
                 String.valueOf(last.exposureId())));
     }
 

@@ -4,17 +4,16 @@ import io.swagger.v3.oas.annotations.media.Schema;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.time.format.DateTimeFormatter;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.LinkedHashMap;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.PigmentReference;
 import molvet.server.collection.Finder;
@@ -34,8 +33,6 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class BookController {
     private static final int MOST = 3000;
-    private static final DateTimeFormatter DAY = DateTimeFormatter.ofPattern("d MMMM yyyy", Locale.ENGLISH);
-
     private final Finder finder;
     private final PaintViews views;
     private final OrderStore orders;
@@ -82,7 +79,7 @@ class BookController {
         return List.of(
                 (find.isBlank() ? "The whole collection" : "Found by “" + find.strip() + "”") + ": " + ids.size()
                         + (ids.size() == 1 ? " paint" : " paints") + ", in the order “" + order.words() + "”, "
-                        + DAY.format(LocalDate.now(clock.withZone(ZoneOffset.UTC))) + ".",
+                        + DayInWords.of(LocalDate.now(clock.withZone(ZoneOffset.UTC))) + ".",
                 "A strip runs from full strength to tint, as measured on the collector’s own paper. A framed one is not measured:"
                         + " it is what the pigments usually look like.",
                 "Colours are written in sRGB; the few outside it stand at its edge, and every printer changes them again.");

@@ -13,6 +13,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Trait;
@@ -122,7 +123,8 @@ public class Shares {
         row.put("until", until);
         row.put("shown", Boolean.TRUE.equals(typed.live()) ? null : json.writeValueAsString(shown));
         row.put("created_at", clock.instant());
-        long id = acts.act(me, () -> "Shared " + title + " until " + until, () -> rows.add(me, "share", row));
+        long id = acts.act(
+                me, () -> "Shared " + title + " until " + DayInWords.of(until), () -> rows.add(me, "share", row));
         return new Shared(id, "/s/" + word, until.toString(), title);
     }
 

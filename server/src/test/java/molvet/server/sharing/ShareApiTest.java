@@ -233,6 +233,13 @@ class ShareApiTest {
     }
 
     @Test
+    void untilWhenIsWrittenAsSentencesWriteDays() {
+        share(Map.of("of", "PAINT", "id", paint("Quay"), "until", "2027-03-01"));
+        assertThat(me.get("/api/acts").json().at("/acts/0/said").asString())
+                .isEqualTo("Shared Quay until 1 March 2027");
+    }
+
+    @Test
     void onlyOnesOwnIsSharedAndTakenBack() {
         long id = paint("Pier Dusk");
         long share = share(Map.of("of", "PAINT", "id", id)).get("share").asLong();
