@@ -32,14 +32,13 @@ public enum ElementaryHue {
         return comparative;
     }
 
-    /** The one that a colour turns to, on the way from one hue to another, in degrees. */
+    /** The one that a colour turns to, on the way from one hue to another, in degrees: ahead of it, and not the one it bears. */
     public static ElementaryHue ahead(double from, double to) {
         double turn = turn(from, to);
-        double half = from + turn / 2;
         ElementaryHue nearest = RED;
         double least = Double.MAX_VALUE;
         for (ElementaryHue e : values()) {
-            double way = turn > 0 ? e.angle - half : half - e.angle;
+            double way = turn > 0 ? e.angle - from : from - e.angle;
             way = ((way % 360) + 360) % 360;
             if (way >= (turn > 0 ? e.below : e.above) && way < least) {
                 least = way;
