@@ -157,6 +157,15 @@ function Uses({
 }) {
   const by = new Map(judged.uses.map((u) => [u.well, u]));
   const most = Math.max(1, ...judged.uses.map((u) => u.in));
+  const often = judged.uses
+    .filter((u) => u.degree === "OFTEN")
+    .reverse()
+    .slice(0, 2)
+    .map((u) => `well ${u.well + 1} in ${u.in}`);
+  const never = judged.uses
+    .filter((u) => u.degree === "NEVER")
+    .map((u) => u.well + 1)
+    .sort((x, y) => x - y);
   return (
     <section>
       <h2 className="font-semibold mb-1">What is used</h2>
@@ -165,18 +174,9 @@ function Uses({
       ) : (
         <>
           <p>
-            Of the last {judged.paintings} paintings:{" "}
-            {judged.uses
-              .filter((u) => u.degree === "OFTEN")
-              .reverse()
-              .slice(0, 2)
-              .map((u) => `well ${u.well + 1} in ${u.in}`)
-              .join(", ")}
-            {judged.uses.some((u) => u.degree === "NEVER") &&
-              `; never ${judged.uses
-                .filter((u) => u.degree === "NEVER")
-                .map((u) => u.well + 1)
-                .join(", ")}`}
+            {judged.paintings === 1 ? "Of one painting" : `Of the last ${judged.paintings} paintings`}:{" "}
+            {[often.join(", "), never.length > 0 && `never ${never.join(", ")}`].filter(Boolean).join("; ") ||
+              "every well now and then"}
             .
           </p>
           <div className="flex items-end gap-px h-11 mt-2" aria-hidden="true">

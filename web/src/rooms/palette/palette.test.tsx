@@ -191,6 +191,32 @@ test("a change in another window is said, and nothing is lost", async () => {
   expect(screen.getByRole("button", { name: /^Well\s*1 Lantern Yellow/ })).toBeTruthy();
 });
 
+test("what is used is one sentence, whatever of it there is to say", async () => {
+  const use = (well: number, degree: string, used: number) => ({
+    well,
+    name: "x",
+    in: used,
+    degree,
+    said: "",
+  });
+  for (const [paintings, uses, said] of [
+    [
+      12,
+      [use(17, "NEVER", 0), use(0, "NEVER", 0), use(4, "OFTEN", 11)],
+      "Of the last 12 paintings: well 5 in 11; never 1, 18.",
+    ],
+    [3, [use(2, "NEVER", 0), use(0, "SELDOM", 1)], "Of the last 3 paintings: never 3."],
+    [3, [use(0, "SELDOM", 1)], "Of the last 3 paintings: every well now and then."],
+    [1, [use(0, "OFTEN", 1)], "Of one painting: well 1 in 1."],
+  ] as const) {
+    server(answers({ "GET /api/palettes/7/judged": { ...JUDGED, usesSaid: "", paintings, uses } }));
+    open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+    const heading = await screen.findByRole("heading", { name: "What is used" });
+    expect(heading.nextElementSibling?.textContent).toBe(said);
+    cleanup();
+  }
+});
+
 test("free wells are filled from a find, an arrival, a shortlist or another palette", async () => {
   const asked = server({
     ...answers(),

@@ -22,6 +22,7 @@ import molvet.core.collection.Standing;
 import molvet.core.collection.Strip;
 import molvet.core.colour.Srgb;
 import molvet.core.colour.WashRun;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Rect;
 import molvet.core.palette.Arrangement;
 import molvet.core.palette.Box;
@@ -796,13 +797,13 @@ class PaletteViews {
             all.add(proposal(w, Palettes.Why.NO_ROOM, "it stands in for well " + (t.one() + 1)));
         }
         boolean due = !kept.isEmpty() && due(kept.get(kept.size() - 1));
-        String since = kept.isEmpty() ? "" : kept.get(kept.size() - 1).since().toString();
-        String said = kept.isEmpty()
-                ? "No version is kept yet."
-                : due
-                        ? "It is as it was on " + since + ", more than half a year ago."
-                        : "Next to be looked through on "
-                                + kept.get(kept.size() - 1).since().plusMonths(REVIEWED_AFTER_MONTHS) + ".";
+        String said = "No version is kept yet.";
+        if (!kept.isEmpty()) {
+            LocalDate since = kept.get(kept.size() - 1).since();
+            said = due
+                    ? "It is as it was on " + DayInWords.of(since) + ", more than half a year ago."
+                    : "Next to be looked through on " + DayInWords.of(since.plusMonths(REVIEWED_AFTER_MONTHS)) + ".";
+        }
         return new ReviewView(due, all, said);
     }
 
