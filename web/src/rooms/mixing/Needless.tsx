@@ -37,9 +37,9 @@ export function Needless({ from }: { from: string }) {
         const found = await data(
           client.POST("/api/mixing/match", { body: { target: { paint: paint.id }, from, most: 1 } }),
         ).catch(() => null);
-        if (!found) setMissed((n) => n + 1);
         const best = found?.mixes[0];
         if (best) setJudged((all) => [...all, { paint, best }].sort(by));
+        else setMissed((n) => n + 1);
       }
       after = page?.after ?? undefined;
     } while (after && !stopped.current);

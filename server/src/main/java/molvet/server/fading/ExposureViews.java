@@ -3,6 +3,7 @@ package molvet.server.fading;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
+import java.time.temporal.ChronoUnit;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Comparator;
@@ -335,7 +336,9 @@ class ExposureViews {
         long days = time.daysInLight(end);
         String about = time.about() > 0 ? ", give or take " + time.about() + " days" : "";
         if (all.exposure().endedOn() != null) {
-            return "hung " + days(days) + about + ", until " + DayInWords.of(end);
+            long dark = ChronoUnit.DAYS.between(time.began(), end) - days;
+            return days(days) + " in the light" + (dark > 0 ? " and " + days(dark) + " in the dark" : "") + about
+                    + ", until " + DayInWords.of(end);
         }
         return now.isDark()
                 ? "taken into the dark " + DayInWords.of(now.from()) + ", after " + days(days) + " in the light" + about

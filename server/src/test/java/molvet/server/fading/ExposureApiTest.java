@@ -217,6 +217,36 @@ class ExposureApiTest {
         assertThat(verdict(paint, "paper")).isEqualTo(strip.get("best").asString());
     }
 
+    /** Days counted on a calendar: from 5 January to 6 March 2026 are 60, from there to 5 April 30. */
+    @Test
+    void howLongItHungTellsLightFromDark() {
+        long paint = paint("Heather", "PV23", "").get("id").asLong();
+        long id = me.post("/api/exposures", Map.of("paints", List.of(paint)))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        String places = "/api/exposures/" + id + "/places";
+        me.post(places, Map.of("place", "WINDOW", "direction", "SOUTH", "on", "2026-01-05"))
+                .must(200);
+        JsonNode dark = me.post(places, Map.of("place", "DARK", "on", "2026-03-06"))
+                .must(200)
+                .json();
+        assertThat(dark.get("light").asString())
+                .isEqualTo("taken into the dark 6 March 2026, after 60 days in the light");
+        JsonNode ended = me.put(
+                        "/api/exposures/" + id,
+                        Map.of(
+                                "endedOn",
+                                "2026-04-05",
+                                "version",
+                                dark.get("version").asInt()))
+                .must(200)
+                .json();
+        assertThat(ended.get("light").asString())
+                .isEqualTo("60 days in the light and 30 days in the dark, until 5 April 2026");
+    }
+
     @Test
     void whatBefallsASheetIsHeeded() {
         long paint = paint("Heather", "PV23, PR83", "").get("id").asLong();
