@@ -31,7 +31,7 @@ backup() {
   # Without the lock: what goes on for a moment when this is killed must not keep a stop from its work.
   { mariadb-dump --no-defaults --socket="$SOCKET" --user="$(id -un)" --single-transaction --quick --hex-blob --max-allowed-packet=128M \
     --ignore-table-data="$(db_name).SPRING_SESSION" --ignore-table-data="$(db_name).SPRING_SESSION_ATTRIBUTES" \
-    --skip-dump-date --skip-comments "$(db_name)" | gzip -6 > "$work/collection.sql.gz"; } 9>&- || fail "the backup broke off; nothing was written."
+    --skip-dump-date --skip-comments "$(db_name)" | gzip -1 > "$work/collection.sql.gz"; } 9>&- || fail "the backup broke off; nothing was written."
   db_key > "$work/secret.key"
   {
     echo "molvet-backup 1"

@@ -33,9 +33,12 @@ export class Problem extends Error {
 
   /** Whether waiting may help: the server or its database does not answer, or has too much to do. */
   get away() {
-    return ["database-away", "unreachable", "busy"].includes(this.kind);
+    return ["database-away", "unreachable", "busy", "starting"].includes(this.kind);
   }
 }
+
+/** What a proxy answers by itself when no server stands behind it, or none that answered in time. */
+const BY_A_PROXY = [502, 503, 504];
 
 function cookie(name: string) {
   return document.cookie
@@ -71,14 +74,18 @@ export async function data<T>(call: Promise<{ data?: T; error?: unknown; respons
   if (response.ok) return body as T;
   const known = error as Partial<ProblemDocument> | undefined;
   throw new Problem({
-    type: known?.type ?? (response.status === 503 ? "molvet:database-away" : "molvet:unexpected"),
+    type: known?.type ?? (BY_A_PROXY.includes(response.status) ? "molvet:unreachable" : "molvet:unexpected"),
     title: known?.title ?? "Not done",
     status: response.status,
     detail:
       known?.detail ??
       (response.status === 401
         ? "You are signed out. Sign in again; what you typed is kept."
-        : `The server answered ${response.status}. Nothing was saved.`),
+        : `The server answered ${response.status}. ${
+            response.status < 500
+              ? "Nothing was saved."
+              : "Whether it was saved is not known: look before you do it again."
+          }`),
     errors: known?.errors,
     current: known?.current,
     by: known?.by,

@@ -5017,6 +5017,10 @@ export interface components {
             state: "PLANNED" | "PAINTED" | "BARE" | "SKIPPED";
             /** Format: int64 */
             swatch?: number;
+            /** Format: int64 */
+            third?: number;
+            /** Format: int32 */
+            thirdPart: number;
             warmth?: string;
         };
         ChartChange: {
@@ -5039,7 +5043,7 @@ export interface components {
             /** Format: int32 */
             drying: number;
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             /** Format: int64 */
             id: number;
@@ -5061,7 +5065,7 @@ export interface components {
             createdAt: string;
             cusps: components["schemas"]["CuspView"][];
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             geometry: components["schemas"]["Geometry"];
             /** Format: int64 */
@@ -6692,7 +6696,7 @@ export interface components {
             /** Format: int32 */
             columns?: number;
             /** @enum {string} */
-            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "LIGHT_TEST" | "FREE";
+            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
             full?: boolean;
             /** Format: double */
             gap?: number;
@@ -7591,6 +7595,8 @@ export interface components {
             parts: components["schemas"]["PartBox"][];
             /** Format: int64 */
             second?: number;
+            /** Format: int64 */
+            third?: number;
             /** Format: double */
             width: number;
             /** Format: double */

@@ -54,13 +54,13 @@ describe("problems", () => {
     expect(problem("refused").away).toBe(false);
   });
 
-  it("turns an answer without a document into one that says nothing was saved", async () => {
-    const response = new Response(null, { status: 500 });
-    await expect(data(Promise.resolve({ error: undefined, response }))).rejects.toThrow("Nothing was saved");
-    const away = new Response(null, { status: 503 });
-    await expect(data(Promise.resolve({ error: undefined, response: away }))).rejects.toMatchObject({
-      away: true,
-    });
+  it("says of an answer without a document only what is known", async () => {
+    const bare = (status: number) =>
+      data(Promise.resolve({ error: undefined, response: new Response(null, { status }) }));
+    await expect(bare(404)).rejects.toThrow("Nothing was saved");
+    await expect(bare(500)).rejects.toThrow("not known");
+    for (const status of [502, 503, 504]) await expect(bare(status)).rejects.toMatchObject({ away: true });
+    expect(problem("starting").away).toBe(true);
   });
 });
 

@@ -24,7 +24,9 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
   const [note, setNote] = useState("");
   const path = { params: { path: { chart: chart.id } } };
   const p = cell.paint ? paints.get(cell.paint) : undefined;
-  const second = cell.second ? paints.get(cell.second) : undefined;
+  const others = [cell.second, cell.third]
+    .flatMap((o) => (o ? [paints.get(o)?.name] : []))
+    .filter((name) => name !== undefined);
   const done = { onDone: onClose };
   const paint = useAct(
     (_: undefined, headers) =>
@@ -55,7 +57,7 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
             <Link to={`/paints/${p.id}`} className="paint-name text-lg underline">
               {p.name}
             </Link>
-            {second && <span> with {second.name}</span>}{" "}
+            {others.length > 0 && <span> with {others.join(" and ")}</span>}{" "}
             <span className="code quiet">{p.recipe.join(" + ")}</span>
           </p>
         </>

@@ -18,6 +18,7 @@ import { Cusps } from "./Cusps";
 import { OrderList } from "./OrderList";
 import { Sheet } from "./Sheet";
 import { planAgain } from "./usePlan";
+import { holding } from "./words";
 
 export function useChart(chart: number) {
   return useQuery({
@@ -292,12 +293,6 @@ type ListProps = {
   onCell: (cell: number) => void;
 };
 
-/** “Kelp Blue with Cliff Ochre, 3 : 1”. */
-function inParts(name: string, other: string, c: Schemas["ChartCell"]) {
-  const half = c.part === c.secondPart;
-  return `${name} with ${other}${half ? "" : `, ${c.part}\u00a0:\u00a0${c.secondPart}`}`;
-}
-
 /** As it was read; until then what two paints made is not known here. */
 function MixedCell({ colours }: { colours?: string[] }) {
   return (
@@ -323,7 +318,6 @@ function CellList({ cells, paints, mixed, onCell }: ListProps) {
     <ol className="rule-box bg-base-100 max-h-[520px] overflow-y-auto">
       {cells.map((c) => {
         const p = c.paint ? paints.get(c.paint) : undefined;
-        const second = c.second ? paints.get(c.second) : undefined;
         return (
           <li key={c.cell} className="rule-b last:border-0">
             <button
@@ -332,7 +326,7 @@ function CellList({ cells, paints, mixed, onCell }: ListProps) {
               onClick={() => onCell(c.cell)}
             >
               <span className="code text-right">{c.cell + 1}</span>
-              {p && second && c.state === "PAINTED" ? (
+              {p && c.second && c.state === "PAINTED" ? (
                 <MixedCell colours={mixed.get(c.cell)} />
               ) : p && c.state === "PAINTED" ? (
                 <Strip strip={p.strip} seed={p.id} label={p.name} className="w-[46px] h-5" />
@@ -341,7 +335,7 @@ function CellList({ cells, paints, mixed, onCell }: ListProps) {
               )}
               <span className="min-w-0">
                 <span className="paint-name block truncate leading-tight">
-                  {p ? (second ? inParts(p.name, second.name, c) : p.name) : "bare"}
+                  {holding(c, (paint) => paints.get(paint)?.name ?? "a paint taken out")}
                 </span>
                 {(c.warmth || c.note) && (
                   <span className="quiet text-sm block leading-snug">{c.note || c.warmth}</span>

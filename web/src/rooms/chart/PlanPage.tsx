@@ -32,6 +32,7 @@ const NUMBERS: Record<string, ("steps" | "pages" | "columns" | "outside")[]> = {
   PAIRS: [],
   LADDER: [],
   FAMILIES: ["columns"],
+  TRIANGLE: [],
   FREE: ["pages"],
 };
 const LABELS = {

@@ -99,7 +99,9 @@ export function planAgain(chart: Schemas["ChartPage"]) {
   const { options, paints: _, cells: __, marks: ___, ...rest } = chart.asked;
   const kept = Object.fromEntries(Object.entries({ ...rest, ...options }).filter(([, v]) => v != null));
   const paints = [
-    ...new Set(chart.cells.flatMap((c) => [c.paint, c.second]).filter((p): p is number => p != null)),
+    ...new Set(
+      chart.cells.flatMap((c) => [c.paint, c.second, c.third]).filter((p): p is number => p != null),
+    ),
   ];
   localStorage.setItem(
     KEY,

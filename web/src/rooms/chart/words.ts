@@ -1,3 +1,5 @@
+import type { Schemas } from "../../api/client";
+
 /** Chart forms, in the order people meet them, with what each is for. */
 export const FORMS = [
   ["STRIPS", "Value strips", "a paint a row, equal squares from full strength to palest"],
@@ -13,6 +15,11 @@ export const FORMS = [
     "FAMILIES",
     "Family against family",
     "the first paints head the columns, the others the rows, and they mix where they cross",
+  ],
+  [
+    "TRIANGLE",
+    "Triangle of three",
+    "three paints at the corners, every mixture of theirs in quarters between",
   ],
   ["FREE", "Own size", "cells of a size of your own, as many as fit"],
 ] as const;
@@ -45,4 +52,14 @@ export function lasting(seconds: number) {
   if (minutes < 90) return `about ${minutes} min`;
   const hours = Math.floor(minutes / 60);
   return `about ${hours} h ${minutes % 60 > 0 ? `${minutes % 60} min` : ""}`.trim();
+}
+
+/** “Kelp Blue with Cliff Ochre, 3 : 1”; of three “… with Cliff Ochre and Harbour Rose, 2 : 1 : 1”. */
+export function holding(cell: Schemas["ChartCell"], name: (paint: number) => string) {
+  const others = [cell.second, cell.third].filter((p): p is number => p != null);
+  if (!cell.paint) return "bare";
+  if (others.length === 0) return name(cell.paint);
+  const parts = [cell.part, cell.secondPart, cell.thirdPart].slice(0, others.length + 1);
+  const even = parts.every((p) => p === parts[0]);
+  return `${name(cell.paint)} with ${others.map(name).join(" and ")}${even ? "" : `, ${parts.join("\u00a0:\u00a0")}`}`;
 }

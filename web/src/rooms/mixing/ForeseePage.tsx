@@ -269,13 +269,19 @@ function Keep({ parts }: { parts: Part[] }) {
       <button type="submit" className="btn btn-outline" disabled={keep.running}>
         Keep
       </button>
-      {parts.length === 2 && (
+      {(parts.length === 2 || parts.length === 3) && (
         <Link
           className="btn btn-outline"
           to="/bench/new"
-          onClick={() => planWith({ form: "LADDER", school: "BY_HAND", paints: parts.map((p) => p.paint) })}
+          onClick={() =>
+            planWith({
+              form: parts.length === 3 ? "TRIANGLE" : "LADDER",
+              school: "BY_HAND",
+              paints: parts.map((p) => p.paint),
+            })
+          }
         >
-          Paint a ladder of them
+          {parts.length === 3 ? "Paint a triangle of them" : "Paint a ladder of them"}
         </Link>
       )}
       <ProblemNote problem={keep.problem} />

@@ -5,6 +5,7 @@ import molvet.core.collection.ThreeVoices;
 import molvet.core.pigment.Doubts;
 import molvet.core.pigment.LabelReader;
 import molvet.core.pigment.PigmentReference;
+import molvet.server.platform.WhileStarting;
 import org.springframework.boot.SpringApplication;
 import org.springframework.boot.autoconfigure.SpringBootApplication;
 import org.springframework.boot.security.autoconfigure.UserDetailsServiceAutoConfiguration;
@@ -14,7 +15,11 @@ import org.springframework.context.annotation.Bean;
 @SpringBootApplication(exclude = UserDetailsServiceAutoConfiguration.class)
 public class Molvet {
     public static void main(String[] args) {
-        SpringApplication.run(Molvet.class, args);
+        SpringApplication application = new SpringApplication(Molvet.class);
+        WhileStarting door = new WhileStarting();
+        application.addListeners(door);
+        application.addInitializers(door);
+        application.run(args);
     }
 
     @Bean

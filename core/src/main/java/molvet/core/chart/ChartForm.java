@@ -22,6 +22,8 @@ public enum ChartForm {
     LADDER("ladder"),
     /** Every paint of one family mixed with every one of another. */
     FAMILIES("family against family"),
+    /** Three paints at the corners, and between them every mixture of theirs in quarters. */
+    TRIANGLE("triangle of three"),
     /** A paint a row, at full strength and as a tint, each stroke half covered and half in the light. */
     LIGHT_TEST("light test"),
     /** Cells of a size of one’s own, as many as fit. */
@@ -39,7 +41,12 @@ public enum ChartForm {
 
     /** Whether its cells are mixtures, which stand where their paints cross or follow. */
     public boolean isMixed() {
-        return this == ONE_AGAINST_ALL || this == PAIRS || this == LADDER || this == FAMILIES;
+        return this == ONE_AGAINST_ALL || this == PAIRS || this == LADDER || this == FAMILIES || this == TRIANGLE;
+    }
+
+    /** Whether how many cells it has is not simply how many paints. */
+    boolean isOfSetCells() {
+        return this == LADDER || this == FAMILIES || this == TRIANGLE;
     }
 
     /** Whether its cells are cut apart; else a sheet stays one piece. */
@@ -49,7 +56,7 @@ public enum ChartForm {
 
     /** Whether all of it stands on one sheet. */
     boolean isOnOneSheet() {
-        return this == WHEEL || this == PAIRS || this == LID_CARD || this == LADDER || this == FAMILIES;
+        return this == WHEEL || this == PAIRS || this == LID_CARD || isOfSetCells();
     }
 
     /** Seconds a cell takes to begin with, until own sittings tell: eleven strips take about three quarters of an hour. */
@@ -58,7 +65,7 @@ public enum ChartForm {
             case STRIPS, RING_CARD -> 245;
             case LIGHT_TEST -> 120;
             case TWO_SQUARES -> 120;
-            case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES -> 90;
+            case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES, TRIANGLE -> 90;
             case WHEEL, LID_CARD -> 75;
             case GRID, FREE -> 60;
         };

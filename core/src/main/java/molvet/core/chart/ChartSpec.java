@@ -104,6 +104,13 @@ public record ChartSpec(
         if (form == ChartForm.LADDER && cells < 2) {
             faults.add(new Refusal.Fault("paints", "A ladder leads from one paint to another.", "Choose two or more."));
         }
+        if (form == ChartForm.TRIANGLE && cells != Triangle.CORNERS) {
+            faults.add(new Refusal.Fault(
+                    "paints",
+                    "A triangle has three corners, and " + cells + (cells == 1 ? " paint is" : " paints are")
+                            + " chosen.",
+                    "Choose three."));
+        }
         if (form == ChartForm.FAMILIES && (columns < 1 || columns >= cells)) {
             faults.add(new Refusal.Fault(
                     "columns",
@@ -124,6 +131,7 @@ public record ChartSpec(
         return switch (form) {
             case PAIRS -> full ? cells * cells : cells * (cells + 1) / 2;
             case LADDER -> Ladder.STEPS.size() * (cells - 1);
+            case TRIANGLE -> Triangle.CELLS;
             case FAMILIES -> (columns + 1) * (cells - columns + 1) - 1;
             default -> cells + references;
         };
@@ -131,13 +139,16 @@ public record ChartSpec(
 
     /** A form with what is usual for it, on upright paper. */
     public static ChartSpec of(ChartForm form, SheetSize paper, int cells) {
-        boolean crossed = form == ChartForm.LADDER || form == ChartForm.FAMILIES;
-        int paints = crossed ? Math.max(2, cells) : cells;
+        int paints = switch (form) {
+            case LADDER, FAMILIES -> Math.max(2, cells);
+            case TRIANGLE -> Triangle.CORNERS;
+            default -> cells;
+        };
         return new ChartSpec(
                 form,
                 paper,
                 10,
-                form == ChartForm.RING_CARD ? 0 : form == ChartForm.STRIPS || form == ChartForm.LIGHT_TEST ? 3 : 2,
+                usualGap(form),
                 paints,
                 OptionalInt.empty(),
                 5,
@@ -152,6 +163,16 @@ public record ChartSpec(
                 0,
                 0,
                 Optional.empty());
+    }
+
+    private static double usualGap(ChartForm form) {
+        return switch (form) {
+            case RING_CARD -> 0;
+            case STRIPS, LIGHT_TEST -> 3;
+            // The parts are lettered above each square.
+            case TRIANGLE -> 5;
+            default -> 2;
+        };
     }
 
     /** Eight neutrals outside 24; of fewer, a quarter. */

@@ -1,7 +1,6 @@
 package molvet.core.chart;
 
 import java.util.List;
-import java.util.OptionalInt;
 import molvet.core.measure.Rect;
 
 /**
@@ -56,18 +55,22 @@ record Crossing(ChartSpec spec, Rect room, double side, double heads, double top
         int other = row + 1;
         if (s.other() == 0) return alone(index, 0, box);
         if (s.one() == 0) return alone(index, other, box);
-        return new Plan.Cell(index, 0, OptionalInt.of(other), s.one(), s.other(), box, painted(PartKind.FIELD, box));
+        return new Plan.Cell(
+                index,
+                List.of(new Plan.Cell.Share(0, s.one()), new Plan.Cell.Share(other, s.other())),
+                box,
+                painted(PartKind.FIELD, box));
     }
 
     private Plan.Cell crossed(int index, int row, int column, Rect box) {
         int of = spec.columns() + row - 1;
         if (row == 0) return alone(index, column - 1, box);
         if (column == 0) return alone(index, of, box);
-        return new Plan.Cell(index, column - 1, OptionalInt.of(of), box, painted(PartKind.FIELD, box));
+        return Plan.Cell.halfAndHalf(index, column - 1, of, box, painted(PartKind.FIELD, box));
     }
 
     private static Plan.Cell alone(int index, int paint, Rect box) {
-        return new Plan.Cell(index, paint, OptionalInt.empty(), box, painted(PartKind.FIELD, box));
+        return Plan.Cell.of(index, paint, box, painted(PartKind.FIELD, box));
     }
 
     private static List<Plan.Part> painted(PartKind kind, Rect box) {

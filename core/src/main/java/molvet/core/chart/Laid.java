@@ -2,7 +2,6 @@ package molvet.core.chart;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalInt;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 
@@ -69,6 +68,6 @@ public record Laid(Rect cut, List<Rect> cells, List<Rect> bare, double film) {
         if (caption > 0) {
             parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(box.x(), painted.bottom(), box.width(), caption)));
         }
-        return new Plan.Cell(index, index, OptionalInt.empty(), box, List.copyOf(parts));
+        return Plan.Cell.of(index, index, box, parts);
     }
 }

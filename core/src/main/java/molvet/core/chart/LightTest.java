@@ -2,7 +2,6 @@ package molvet.core.chart;
 
 import java.util.ArrayList;
 import java.util.List;
-import java.util.OptionalInt;
 import molvet.core.measure.Rect;
 
 /**
@@ -76,8 +75,7 @@ record LightTest(ChartSpec spec, Rect room, int rows, double stroke, double capt
             parts.add(new Plan.Part(PartKind.LIT, 2, new Rect(lit, second, half, stroke)));
         }
         if (caption > 0) parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(x, y, caption, height)));
-        return new Plan.Cell(
-                index, index, OptionalInt.empty(), new Rect(x, y, lit + half - x, height), List.copyOf(parts));
+        return Plan.Cell.of(index, index, new Rect(x, y, lit + half - x, height), parts);
     }
 
     @Override

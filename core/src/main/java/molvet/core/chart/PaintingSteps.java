@@ -9,13 +9,30 @@ import molvet.core.pigment.Granulation;
 public final class PaintingSteps {
     private PaintingSteps() {}
 
-    /** @param part how many parts of the paint itself, {@code otherPart} of the one of that name */
-    public record Mixed(String with, int part, int otherPart) {
+    /**
+     * @param part how many parts of the paint itself, {@code otherPart} of the one of that name
+     * @param third and of a third, if there is one
+     */
+    public record Mixed(String with, int part, int otherPart, Optional<Third> third) {
+        public record Third(String with, int part) {}
+
+        public Mixed(String with, int part, int otherPart) {
+            this(with, part, otherPart, Optional.empty());
+        }
+
         String words() {
+            if (third.isPresent()) {
+                return "Mix " + parts(part) + " with " + otherPart + " of " + with + " and " + third.get().part + " of "
+                        + third.get().with;
+            }
             if (part == otherPart) return "Mix half and half with " + with;
             if (otherPart >= 12) return "Mix a touch of it into " + with;
             if (part >= 12) return "Mix in a touch of " + with;
-            return "Mix " + part + (part == 1 ? " part" : " parts") + " with " + otherPart + " of " + with;
+            return "Mix " + parts(part) + " with " + otherPart + " of " + with;
+        }
+
+        private static String parts(int of) {
+            return of + (of == 1 ? " part" : " parts");
         }
     }
 
@@ -59,7 +76,7 @@ public final class PaintingSteps {
                 all.add("Both squares solid");
                 all.add("A drop of water into the second, while wet");
             }
-            case PAIRS, ONE_AGAINST_ALL, LADDER, FAMILIES -> {
+            case PAIRS, ONE_AGAINST_ALL, LADDER, FAMILIES, TRIANGLE -> {
                 all.add("One even wash, then pale it towards one side");
                 // Too thick it tells nothing.
                 if (with.isPresent()) all.add("Judge it where it is washed out");

@@ -5,7 +5,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.function.UnaryOperator;
 import java.util.stream.Stream;
 import molvet.core.measure.Rect;
@@ -34,15 +33,29 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
      * One cell.
      *
      * @param index from 0 over all pages
-     * @param paint which of the paints stands here, from 0
-     * @param second the paint it is mixed with, if it is a mixture
-     * @param part how many parts of the one, {@code secondPart} of the other
+     * @param holds the paint that stands here, or those that are mixed, the leading one first
      * @param box all that belongs to the cell, its caption included
      */
-    public record Cell(int index, int paint, OptionalInt second, int part, int secondPart, Rect box, List<Part> parts) {
-        /** A paint by itself, or half and half with another. */
-        public Cell(int index, int paint, OptionalInt second, Rect box, List<Part> parts) {
-            this(index, paint, second, 1, 1, box, parts);
+    public record Cell(int index, List<Share> holds, Rect box, List<Part> parts) {
+        /** @param paint which of the chart’s paints, from 0; {@code parts} of it */
+        public record Share(int paint, int parts) {}
+
+        /** A paint by itself. */
+        public static Cell of(int index, int paint, Rect box, List<Part> parts) {
+            return new Cell(index, List.of(new Share(paint, 1)), box, List.copyOf(parts));
+        }
+
+        /** Two paints half and half. */
+        public static Cell halfAndHalf(int index, int paint, int other, Rect box, List<Part> parts) {
+            return new Cell(index, List.of(new Share(paint, 1), new Share(other, 1)), box, List.copyOf(parts));
+        }
+
+        public int paint() {
+            return holds.get(0).paint();
+        }
+
+        public boolean isMixture() {
+            return holds.size() > 1;
         }
 
         /**
@@ -55,9 +68,7 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
                     .map(p -> new Part(PartKind.STEP, p.step(), p.box()))
                     .toList();
             if (lit.isEmpty()) return Stream.of(this);
-            return Stream.of(
-                    new Cell(index, paint, second, part, secondPart, box, covered),
-                    new Cell(index + LIT, paint, second, part, secondPart, box, lit));
+            return Stream.of(new Cell(index, holds, box, covered), new Cell(index + LIT, holds, box, lit));
         }
 
         /** The parts of one kind. */
@@ -87,7 +98,7 @@ public record Plan(SheetSize paper, List<Page> pages, List<String> notes, double
                     : new Rect(all.x(), all.bottom() - all.height() / 5, all.width(), all.height() / 5);
             List<Part> more = new ArrayList<>(parts);
             more.add(Part.of(PartKind.BLACK_BAR, bar));
-            return new Cell(index, paint, second, part, secondPart, box, List.copyOf(more));
+            return new Cell(index, holds, box, List.copyOf(more));
         }
     }
 

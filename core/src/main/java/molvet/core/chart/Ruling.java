@@ -4,7 +4,6 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
@@ -120,7 +119,7 @@ public final class Ruling {
         } catch (Refusal e) {
             return 0;
         }
-        if (spec.form() == ChartForm.LADDER || spec.form() == ChartForm.FAMILIES) {
+        if (spec.form().isOfSetCells()) {
             return layout(spec, room, spec.count()).size() >= least - 1e-9 ? spec.cells() : 0;
         }
         int low = 0;
@@ -245,6 +244,7 @@ public final class Ruling {
             case WHEEL -> new Wheel(spec, room);
             case PAIRS -> new Pairs(spec, room);
             case LADDER, FAMILIES -> new Crossing(spec, room);
+            case TRIANGLE -> new Triangle(spec, room);
             case RING_CARD -> new Cards(spec, room, each);
             case FREE -> Grid.ofSize(spec, room, each);
         };
@@ -296,8 +296,7 @@ public final class Ruling {
                 parts.add(Plan.Part.of(PartKind.OPACITY_LINE, new Rect(first, y + side * 0.7, run, thick)));
             }
             if (caption > 0) parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(x, y, caption, side)));
-            return new Plan.Cell(
-                    index, index, OptionalInt.empty(), new Rect(x, y, first + run - x, side), List.copyOf(parts));
+            return Plan.Cell.of(index, index, new Rect(x, y, first + run - x, side), parts);
         }
 
         private double left() {
@@ -383,8 +382,7 @@ public final class Ruling {
                         Plan.Part.of(PartKind.OPACITY_LINE, new Rect(x, y + side * 0.75, both, Math.min(2, side / 6))));
             }
             if (spec.captions()) parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(x, y + side, both, LETTERING)));
-            return new Plan.Cell(
-                    index, index, OptionalInt.empty(), new Rect(x, y, both, side + caption()), List.copyOf(parts));
+            return Plan.Cell.of(index, index, new Rect(x, y, both, side + caption()), parts);
         }
 
         @Override
@@ -470,12 +468,8 @@ public final class Ruling {
             }
             if (caption > 0) parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(x, y + height, width, caption)));
             boolean mixed = spec.form() == ChartForm.ONE_AGAINST_ALL && index > 0;
-            return new Plan.Cell(
-                    index,
-                    mixed ? 0 : index,
-                    mixed ? OptionalInt.of(index) : OptionalInt.empty(),
-                    new Rect(x, y, width, height + caption),
-                    List.copyOf(parts));
+            Rect box = new Rect(x, y, width, height + caption);
+            return mixed ? Plan.Cell.halfAndHalf(index, 0, index, box, parts) : Plan.Cell.of(index, index, box, parts);
         }
 
         @Override
@@ -578,7 +572,7 @@ public final class Ruling {
             if (caption > 0) {
                 parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(box.x(), painted.bottom(), side, caption)));
             }
-            return new Plan.Cell(index, index, OptionalInt.empty(), box, List.copyOf(parts));
+            return Plan.Cell.of(index, index, box, parts);
         }
 
         @Override
@@ -628,12 +622,9 @@ public final class Ruling {
             double x = room.x() + (room.width() - heads - all) / 2 + heads + spec.gap() + column * (side + spec.gap());
             double y = room.y() + (room.height() - tops - all) / 2 + tops + spec.gap() + row * (side + spec.gap());
             Rect box = new Rect(x, y, side, side);
-            return new Plan.Cell(
-                    index,
-                    row,
-                    row == column ? OptionalInt.empty() : OptionalInt.of(column),
-                    box,
-                    List.of(Plan.Part.of(row == column ? PartKind.MASS_TONE : PartKind.FIELD, box)));
+            return row == column
+                    ? Plan.Cell.of(index, row, box, List.of(Plan.Part.of(PartKind.MASS_TONE, box)))
+                    : Plan.Cell.halfAndHalf(index, row, column, box, List.of(Plan.Part.of(PartKind.FIELD, box)));
         }
 
         @Override
@@ -708,7 +699,7 @@ public final class Ruling {
             if (spec.captions()) {
                 parts.add(Plan.Part.of(PartKind.CAPTION, new Rect(x + pad, y + height - foot, wide, foot)));
             }
-            return new Plan.Cell(index, index, OptionalInt.empty(), box, List.copyOf(parts));
+            return Plan.Cell.of(index, index, box, parts);
         }
 
         @Override

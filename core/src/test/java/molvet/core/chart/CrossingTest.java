@@ -3,9 +3,9 @@ package molvet.core.chart;
 import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.assertThatThrownBy;
 
+import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
-import java.util.OptionalInt;
 import molvet.core.measure.Rect;
 import org.junit.jupiter.api.Test;
 
@@ -22,43 +22,45 @@ class CrossingTest {
     void oneColourAgainst29OthersIs29MixturesAndOneMassTone() {
         List<Plan.Cell> all = cells(ChartSpec.of(ChartForm.ONE_AGAINST_ALL, A4, 30));
         assertThat(all).hasSize(30);
-        assertThat(all.stream().filter(c -> c.second().isPresent())).hasSize(29).allMatch(c -> c.paint() == 0);
-        assertThat(all.get(0).second()).isEmpty();
+        assertThat(all.stream().filter(c -> c.isMixture())).hasSize(29).allMatch(c -> c.paint() == 0);
+        assertThat(all.get(0).isMixture()).isFalse();
     }
 
     @Test
     void aLadderLeadsFromAllOfTheOneToAllOfTheOther() {
         List<Plan.Cell> all = cells(ChartSpec.of(ChartForm.LADDER, A4, 3));
         assertThat(all).hasSize(22);
-        assertThat(all.get(0).second()).isEmpty();
+        assertThat(all.get(0).isMixture()).isFalse();
         assertThat(all.get(0).paint()).isZero();
-        assertThat(all.get(10).second()).isEmpty();
+        assertThat(all.get(10).isMixture()).isFalse();
         assertThat(all.get(10).paint()).isEqualTo(1);
         assertThat(all.get(21).paint()).isEqualTo(2);
         double before = 0;
         for (int i = 1; i < 10; i++) {
             Plan.Cell c = all.get(i);
-            assertThat(c.second()).isEqualTo(OptionalInt.of(1));
-            double share = c.secondPart() / (double) (c.part() + c.secondPart());
+            int one = c.holds().get(0).parts();
+            int other = c.holds().get(1).parts();
+            assertThat(c.holds()).extracting(Plan.Cell.Share::paint).containsExactly(0, 1);
+            double share = other / (double) (one + other);
             assertThat(share).isGreaterThan(before);
             before = share;
         }
-        assertThat(all.get(5).part()).isEqualTo(all.get(5).secondPart());
+        assertThat(all.get(5).holds()).extracting(Plan.Cell.Share::parts).containsExactly(1, 1);
     }
 
     @Test
     void twoFamiliesMixWhereTheyCrossAndBeginWithThemselves() {
         List<Plan.Cell> all = cells(ChartSpec.of(ChartForm.FAMILIES, A4, 7).withColumns(3));
         assertThat(all).hasSize(3 * 4 + 3 + 4);
-        List<Plan.Cell> mixed = all.stream().filter(c -> c.second().isPresent()).toList();
+        List<Plan.Cell> mixed = all.stream().filter(c -> c.isMixture()).toList();
         assertThat(mixed).hasSize(12);
-        assertThat(mixed).allMatch(c -> c.paint() < 3 && c.second().orElseThrow() >= 3);
-        assertThat(mixed.stream().map(c -> c.paint() + "×" + c.second().orElseThrow()))
+        assertThat(mixed).allMatch(c -> c.paint() < 3 && c.holds().get(1).paint() >= 3);
+        assertThat(mixed.stream().map(c -> c.paint() + "×" + c.holds().get(1).paint()))
                 .doesNotHaveDuplicates();
         // Each stands below its column’s own paint and beside its row’s.
         for (Plan.Cell c : mixed) {
             Plan.Cell top = all.stream()
-                    .filter(x -> x.second().isEmpty() && x.paint() == c.paint())
+                    .filter(x -> !x.isMixture() && x.paint() == c.paint())
                     .findFirst()
                     .orElseThrow();
             assertThat(c.box().x()).isEqualTo(top.box().x());
@@ -66,9 +68,57 @@ class CrossingTest {
         }
     }
 
+    /** Common practice, no published source: quarters of three paints are 15 squares, three of them of all three. */
+    @Test
+    void aTriangleHoldsEveryMixtureOfThreeInQuarters() {
+        List<Plan.Cell> all = cells(ChartSpec.of(ChartForm.TRIANGLE, A4, 3));
+        assertThat(all).hasSize(15);
+        assertThat(all.stream().filter(c -> !c.isMixture()).map(Plan.Cell::paint))
+                .containsExactly(0, 1, 2);
+        assertThat(all.stream().filter(c -> c.holds().size() == 3)).hasSize(3);
+        assertThat(all.stream().map(Plan.Cell::holds)).doesNotHaveDuplicates();
+        // The nearer to a corner, the more of its paint.
+        for (int corner = 0; corner < 3; corner++) {
+            int paint = corner;
+            Plan.Cell of = all.stream()
+                    .filter(c -> !c.isMixture() && c.paint() == paint)
+                    .findFirst()
+                    .orElseThrow();
+            all.stream()
+                    .sorted(Comparator.comparingDouble(c -> distance(of, c)))
+                    .reduce((near, far) -> {
+                        if (distance(of, far) - distance(of, near)
+                                > 0.5 * near.box().width()) {
+                            assertThat(shares(far)[paint]).isLessThanOrEqualTo(shares(near)[paint]);
+                        }
+                        return far;
+                    });
+        }
+        // Two of each and nothing of the third is said as one and one.
+        assertThat(all.stream().map(c -> c.holds().stream().map(s -> s.parts()).toList()))
+                .contains(List.of(1, 1), List.of(3, 1), List.of(2, 1, 1))
+                .doesNotContain(List.of(2, 2));
+        assertThatThrownBy(() -> ChartSpec.of(ChartForm.TRIANGLE, A4, 3).withCells(4))
+                .hasMessageContaining("three corners");
+    }
+
+    private static double[] shares(Plan.Cell c) {
+        double all = c.holds().stream().mapToInt(Plan.Cell.Share::parts).sum();
+        double[] shares = new double[3];
+        c.holds().forEach(s -> shares[s.paint()] = s.parts() / all);
+        return shares;
+    }
+
+    private static double distance(Plan.Cell a, Plan.Cell b) {
+        return Math.hypot(
+                a.box().centreX() - b.box().centreX(),
+                a.box().centreY() - b.box().centreY());
+    }
+
     @Test
     void squaresDoNotTouchAndNamesHaveRoomBesideThem() {
         for (ChartSpec spec : List.of(
+                ChartSpec.of(ChartForm.TRIANGLE, A4, 3),
                 ChartSpec.of(ChartForm.LADDER, A4, 4),
                 ChartSpec.of(ChartForm.FAMILIES, A4, 9).withColumns(4),
                 ChartSpec.of(ChartForm.PAIRS, A4, 12))) {

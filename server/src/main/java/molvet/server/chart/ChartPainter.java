@@ -5,6 +5,8 @@ import java.util.EnumMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.DoubleUnaryOperator;
+import java.util.stream.Collectors;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.Laid;
 import molvet.core.chart.PageMarks;
@@ -365,7 +367,7 @@ public final class ChartPainter {
         double left = page.cells().stream().mapToDouble(c -> c.box().x()).min().orElse(0);
         double top = page.cells().stream().mapToDouble(c -> c.box().y()).min().orElse(0);
         for (Plan.Cell c : page.cells()) {
-            boolean alone = c.second().isEmpty();
+            boolean alone = !c.isMixture();
             switch (head.form) {
                 case PAIRS -> {
                     if (!alone) continue;
@@ -377,13 +379,23 @@ public final class ChartPainter {
                     if (alone && c.box().x() < left + 0.1) beside(pen, c, left, name(c));
                     else if (alone) above(pen, c, top, name(c));
                 }
+                case TRIANGLE -> {
+                    if (!alone) above(pen, c, c.box().y(), inParts(c));
+                    else if (c.paint() < 2) beside(pen, c, c.box().x(), name(c));
+                    else after(pen, c, name(c));
+                }
                 default -> {
                     if (alone && c.paint() > 0) beside(pen, c, left, name(c));
                     if (c.box().y() > top + 0.1) continue;
-                    above(pen, c, top, alone ? (c.paint() == 0 ? "all" : "none") : c.part() + ":" + c.secondPart());
+                    above(pen, c, top, alone ? (c.paint() == 0 ? "all" : "none") : inParts(c));
                 }
             }
         }
+    }
+
+    /** Such as 2:1:1, in the order of the chart’s paints. */
+    private static String inParts(Plan.Cell c) {
+        return c.holds().stream().map(s -> String.valueOf(s.parts())).collect(Collectors.joining(":"));
     }
 
     private String name(Plan.Cell c) {
@@ -391,6 +403,15 @@ public final class ChartPainter {
     }
 
     private void beside(Pen pen, Plan.Cell c, double left, String said) {
+        headed(pen, c, said, wide -> left - 1.5 - wide);
+    }
+
+    private void after(Pen pen, Plan.Cell c, String said) {
+        headed(pen, c, said, wide -> c.box().right() + 1.5);
+    }
+
+    /** At the height of a cell, in a column of its own. */
+    private void headed(Pen pen, Plan.Cell c, String said, DoubleUnaryOperator left) {
         double side = c.box().height();
         Lettering.Fitted name = Lettering.fit(
                 said, HEADS, Math.max(1, (int) (side / 3.2)), Math.min(3, side * 0.8), 1, rulers.get(Letters.BOOK));
@@ -398,7 +419,7 @@ public final class ChartPainter {
         for (String line : name.lines()) {
             y += name.size() * 1.15;
             double wide = rulers.get(Letters.BOOK).width(line, name.size());
-            pen.text(Letters.BOOK, line, left - 1.5 - wide, y - name.size() * 0.3, name.size());
+            pen.text(Letters.BOOK, line, left.applyAsDouble(wide), y - name.size() * 0.3, name.size());
         }
     }
 

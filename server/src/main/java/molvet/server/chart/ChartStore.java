@@ -3,12 +3,14 @@ package molvet.server.chart;
 import java.time.Instant;
 import java.time.LocalDateTime;
 import java.time.ZoneOffset;
+import java.util.ArrayList;
 import java.util.Collection;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import molvet.core.arrival.DotCard;
+import molvet.core.chart.Plan;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.server.platform.Collector;
@@ -49,6 +51,8 @@ class ChartStore {
             @Nullable Long secondId,
             int part,
             int secondPart,
+            @Nullable Long thirdId,
+            int thirdPart,
             @Nullable Long swatchId,
             String state,
             @Nullable LocalDateTime paintedAt,
@@ -56,12 +60,30 @@ class ChartStore {
             String eye,
             String note,
             int version) {
-        /** What a cell holds: a paint, or parts of two. */
-        record Holds(@Nullable Long paint, @Nullable Long second, int part, int secondPart) {
+        /** What a cell holds: a paint, or parts of two or of three. */
+        record Holds(
+                @Nullable Long paint,
+                @Nullable Long second,
+                int part,
+                int secondPart,
+                @Nullable Long third,
+                int thirdPart) {
             static final Holds NOTHING = one(null);
 
             static Holds one(@Nullable Long paint) {
-                return new Holds(paint, null, 1, 1);
+                return new Holds(paint, null, 1, 1, null, 1);
+            }
+
+            /** @param order the paints of the chart, by their numbers in its cells */
+            static Holds of(Plan.Cell cell, List<Long> order) {
+                List<Plan.Cell.Share> all = cell.holds();
+                return new Holds(
+                        order.get(cell.paint()),
+                        all.size() > 1 ? order.get(all.get(1).paint()) : null,
+                        all.get(0).parts(),
+                        all.size() > 1 ? all.get(1).parts() : 1,
+                        all.size() > 2 ? order.get(all.get(2).paint()) : null,
+                        all.size() > 2 ? all.get(2).parts() : 1);
             }
 
             boolean isMixture() {
@@ -80,6 +102,8 @@ class ChartStore {
                     holds.second,
                     holds.part,
                     holds.secondPart,
+                    holds.third,
+                    holds.thirdPart,
                     null,
                     state,
                     null,
@@ -90,7 +114,16 @@ class ChartStore {
         }
 
         Holds holds() {
-            return new Holds(paintId, secondId, part, secondPart);
+            return new Holds(paintId, secondId, part, secondPart, thirdId, thirdPart);
+        }
+
+        /** The paints it holds with their parts, the leading one first. */
+        List<Sheets.Square.Portion> portions() {
+            List<Sheets.Square.Portion> all = new ArrayList<>();
+            if (paintId != null) all.add(new Sheets.Square.Portion(paintId, part));
+            if (secondId != null) all.add(new Sheets.Square.Portion(secondId, secondPart));
+            if (thirdId != null) all.add(new Sheets.Square.Portion(thirdId, thirdPart));
+            return all;
         }
 
         boolean isPainted() {
@@ -106,6 +139,8 @@ class ChartStore {
                     other.second,
                     other.part,
                     other.secondPart,
+                    other.third,
+                    other.thirdPart,
                     swatchId,
                     state,
                     paintedAt,
@@ -124,6 +159,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     swatchId,
                     newState,
                     paintedAt,
@@ -142,6 +179,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     swatch,
                     "PAINTED",
                     at,
@@ -160,6 +199,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     null,
                     paintId == null ? "BARE" : "PLANNED",
                     null,
@@ -178,6 +219,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     swatchId,
                     state,
                     paintedAt,
@@ -196,6 +239,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     swatchId,
                     state,
                     paintedAt,
@@ -217,6 +262,8 @@ class ChartStore {
                     secondId,
                     part,
                     secondPart,
+                    thirdId,
+                    thirdPart,
                     swatchId,
                     state,
                     paintedAt,
@@ -283,7 +330,7 @@ class ChartStore {
     }
 
     private static final String CELL = """
-            select id, chart_id, position, paint_id, second_id, part, second_part, swatch_id, state, painted_at, dry_at, eye, note, version
+            select id, chart_id, position, paint_id, second_id, part, second_part, third_id, third_part, swatch_id, state, painted_at, dry_at, eye, note, version
             from chart_cell where collector_id = ?
             """;
 

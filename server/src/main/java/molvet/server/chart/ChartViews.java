@@ -36,6 +36,7 @@ import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.chart.ChartStore.CellRow;
+import molvet.server.chart.ChartStore.CellRow.Holds;
 import molvet.server.chart.ChartStore.ChartRow;
 import molvet.server.chart.ChartStore.Source;
 import molvet.server.collection.OrderStore;
@@ -142,6 +143,8 @@ class ChartViews {
             @Nullable Long second,
             int part,
             int secondPart,
+            @Nullable Long third,
+            int thirdPart,
 
             @OneOf(words = {"PLANNED", "PAINTED", "BARE", "SKIPPED"})
             String state,
@@ -244,6 +247,7 @@ class ChartViews {
             int index,
             @Nullable Long paint,
             @Nullable Long second,
+            @Nullable Long third,
             double x,
             double y,
             double width,
@@ -330,6 +334,8 @@ class ChartViews {
                     c.secondId(),
                     c.part(),
                     c.secondPart(),
+                    c.thirdId(),
+                    c.thirdPart(),
                     c.state(),
                     c.paintedAt() == null ? null : Utc.instant(c.paintedAt()),
                     c.dryAt() == null ? null : Utc.instant(c.dryAt()),
@@ -494,7 +500,9 @@ class ChartViews {
     }
 
     private PlanCell planCell(NewChart asked, Plan.Cell c, List<Long> order, Map<Long, CardRow> cards) {
-        Long paint = c.paint() < order.size() ? order.get(c.paint()) : null;
+        // Blue wool references lie below the paints.
+        Holds holds = c.paint() < order.size() ? Holds.of(c, order) : Holds.NOTHING;
+        Long paint = holds.paint();
         Plan.Cell cell = paint != null
                         && asked.isBarred()
                         && Shimmer.of(cards.get(paint).name(), cards.get(paint).pigments())
@@ -503,9 +511,8 @@ class ChartViews {
         return new PlanCell(
                 c.index(),
                 paint,
-                c.second().isPresent() && c.second().getAsInt() < order.size()
-                        ? order.get(c.second().getAsInt())
-                        : null,
+                holds.second(),
+                holds.third(),
                 c.box().x(),
                 c.box().y(),
                 c.box().width(),
@@ -626,11 +633,18 @@ class ChartViews {
         PaintEntry paint = entries.get(row.paintId());
         Optional<PaintingSteps.Mixed> with = Optional.ofNullable(row.secondId())
                 .map(second -> new PaintingSteps.Mixed(
-                        entries.containsKey(second) ? entries.get(second).name() : "its partner",
+                        partner(second, entries),
                         row.part(),
-                        row.secondPart()));
+                        row.secondPart(),
+                        Optional.ofNullable(row.thirdId())
+                                .map(third ->
+                                        new PaintingSteps.Mixed.Third(partner(third, entries), row.thirdPart()))));
         return PaintingSteps.of(
                 form, Optional.ofNullable(cell), with, granulation(paint), Shimmer.of(paint.name(), recipe(paint)));
+    }
+
+    private static String partner(Long paint, Map<Long, PaintEntry> entries) {
+        return entries.containsKey(paint) ? entries.get(paint).name() : "its partner";
     }
 
     private static String advice(@Nullable PaintEntry paint) {
@@ -769,7 +783,7 @@ class ChartViews {
 
     private static List<Long> ids(List<CellRow> cells) {
         return cells.stream()
-                .flatMap(c -> Stream.of(c.paintId(), c.secondId()))
+                .flatMap(c -> Stream.of(c.paintId(), c.secondId(), c.thirdId()))
                 .filter(Objects::nonNull)
                 .distinct()
                 .toList();

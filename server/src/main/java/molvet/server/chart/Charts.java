@@ -188,19 +188,7 @@ public class Charts {
                                     clock.instant()));
                     plan.cells()
                             .forEach(c -> addCell(
-                                    me,
-                                    id,
-                                    c.index(),
-                                    c.paint() >= order.size()
-                                            ? Holds.NOTHING
-                                            : new Holds(
-                                                    order.get(c.paint()),
-                                                    c.second().isPresent()
-                                                            ? order.get(
-                                                                    c.second().getAsInt())
-                                                            : null,
-                                                    c.part(),
-                                                    c.secondPart())));
+                                    me, id, c.index(), c.paint() >= order.size() ? Holds.NOTHING : Holds.of(c, order)));
                     return id;
                 });
     }
@@ -244,8 +232,8 @@ public class Charts {
 
     /** Of one against all and of a ladder, the one leads whatever the order. */
     List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
-        // Which paints are the one family and which the other is said by their order alone.
-        if (form == ChartForm.FAMILIES) return paints;
+        // Which paints are the one family and which the other, and which corner is whose, is said by their order alone.
+        if (form == ChartForm.FAMILIES || form == ChartForm.TRIANGLE) return paints;
         boolean led = form == ChartForm.ONE_AGAINST_ALL || form == ChartForm.LADDER;
         List<Swatchable> colours = paints.stream()
                 .skip(led ? 1 : 0)

@@ -5,6 +5,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.stream.Stream;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.Plan;
@@ -47,12 +48,26 @@ public class Sheets {
     public record Square(
             long row,
             int cell,
-            @Nullable Long paint,
-            @Nullable Long second,
-            int part,
-            int secondPart,
+            List<Portion> holds,
             @Nullable Long swatch,
-            boolean painted) {}
+            boolean painted) {
+        /** How many parts of a paint. */
+        public record Portion(long paint, int parts) {}
+
+        /** The paint, of a mixture the leading one; null of a bare cell. */
+        public @Nullable Long paint() {
+            return holds.isEmpty() ? null : holds.get(0).paint();
+        }
+
+        public boolean isMixture() {
+            return holds.size() > 1;
+        }
+
+        /** All paints it holds. */
+        public Stream<Long> paints() {
+            return holds.stream().map(Portion::paint);
+        }
+    }
 
     /** Empty if the collector has no such chart. */
     public Optional<Sheet> sheet(Collector me, long id) {
@@ -67,15 +82,7 @@ public class Sheets {
                     printed.plan(),
                     printed.marks(),
                     cells.stream()
-                            .map(c -> new Square(
-                                    c.id(),
-                                    c.position(),
-                                    c.paintId(),
-                                    c.secondId(),
-                                    c.part(),
-                                    c.secondPart(),
-                                    c.swatchId(),
-                                    c.isPainted()))
+                            .map(c -> new Square(c.id(), c.position(), c.portions(), c.swatchId(), c.isPainted()))
                             .toList());
         });
     }

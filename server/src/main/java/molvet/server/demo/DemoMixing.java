@@ -80,7 +80,7 @@ class DemoMixing {
         List<MixtureSquares.MixtureRead> read = standins.mixtures(me, chart);
         acts.act(me, () -> "Read " + read.size() + " mixtures of " + title, () -> {
             sheets.sheet(me, chart).orElseThrow().squares().stream()
-                    .filter(s -> s.second() == null && s.paint() != null)
+                    .filter(s -> s.holds().size() == 1)
                     .forEach(s -> sheets.painted(me, chart, s.cell(), at));
             read.forEach(r -> sheets.mixed(me, chart, r.square().cell(), at));
             mixes.read(me, null, read, at);

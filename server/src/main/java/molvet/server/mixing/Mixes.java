@@ -7,7 +7,6 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.stream.Stream;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.mixing.Ingredient;
@@ -178,25 +177,24 @@ public class Mixes implements MixtureSquares {
 
     private Map<Long, Ingredient> of(Collector me, List<Sheets.Square> squares) {
         return ingredients.of(
-                me,
-                squares.stream().flatMap(q -> Stream.of(q.paint(), q.second())).toList());
+                me, squares.stream().flatMap(Sheets.Square::paints).toList());
     }
 
     private static Map<Long, Double> parts(Sheets.Square q) {
         Map<Long, Double> parts = new LinkedHashMap<>();
-        parts.put(q.paint(), (double) q.part());
-        parts.put(q.second(), (double) q.secondPart());
+        q.holds().forEach(p -> parts.put(p.paint(), (double) p.parts()));
         return parts;
     }
 
     /** What is expected of a square; empty where a part of it cannot be foreseen. */
     private static Optional<Prediction> foreseen(Map<Long, Ingredient> of, Sheets.Square q) {
-        List<Mixture.Part> known = parts(q).entrySet().stream()
+        Map<Long, Double> parts = parts(q);
+        List<Mixture.Part> known = parts.entrySet().stream()
                 .filter(p -> of.containsKey(p.getKey()))
                 .map(p -> new Mixture.Part(of.get(p.getKey()), p.getValue()))
                 .filter(p -> Unforeseen.why(p.of()).isEmpty())
                 .toList();
-        return known.size() < 2 ? Optional.empty() : Optional.of(Prediction.of(Mixture.of(known)));
+        return known.size() < parts.size() ? Optional.empty() : Optional.of(Prediction.of(Mixture.of(known)));
     }
 
     private static Map<String, Object> measured(MixtureRead q) {

@@ -3,7 +3,6 @@ package molvet.server.reading;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.PartKind;
@@ -51,7 +50,7 @@ record MarkedArea(Light light, PageMap map, Rect box, List<PaintViews.SpotView> 
     }
 
     CellReading read(boolean camera) {
-        Plan.Cell cell = new Plan.Cell(0, 0, OptionalInt.empty(), box, List.of(Plan.Part.of(PartKind.FIELD, box)));
+        Plan.Cell cell = Plan.Cell.of(0, 0, box, List.of(Plan.Part.of(PartKind.FIELD, box)));
         return new SheetReader(
                         new Plan.Page(1, List.of(cell)),
                         new SheetSize(box.width() + 2 * MARGIN, box.height() + 2 * MARGIN),

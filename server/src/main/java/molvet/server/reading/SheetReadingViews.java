@@ -11,7 +11,6 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
-import java.util.stream.Stream;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.Plan;
 import molvet.core.collection.Strip;
@@ -310,8 +309,7 @@ class SheetReadingViews {
         Map<Integer, Sheets.Square> squares =
                 sheet.squares().stream().collect(Collectors.toMap(Sheets.Square::cell, Function.identity()));
         List<Long> ids = squares.values().stream()
-                .flatMap(q -> Stream.of(q.paint(), q.second()))
-                .filter(Objects::nonNull)
+                .flatMap(Sheets.Square::paints)
                 .distinct()
                 .toList();
         Map<Long, PaintViews.PaintEntry> entries = new HashMap<>();
@@ -327,20 +325,18 @@ class SheetReadingViews {
             CellReading c = reading(row);
             Sheets.Square q = squares.get(row.cell());
             Long paint = q == null ? null : q.paint();
-            Long second = q == null ? null : q.second();
+            List<Long> others = q == null ? List.of() : q.paints().skip(1).toList();
             // Once it is accepted, what counts is this reading itself.
             Optional<Lab> earlier = Optional.ofNullable(paint)
-                    .filter(p -> second == null && !s.state().equals("ACCEPTED"))
+                    .filter(p -> others.isEmpty() && !s.state().equals("ACCEPTED"))
                     .map(cards::get)
                     .flatMap(OrderStore.CardRow::massTone);
             all.add(new ScannedCell(
                     row.cell(),
                     paint,
-                    second,
+                    others.isEmpty() ? null : others.get(0),
                     paint == null ? null : entries.get(paint),
-                    second == null || entries.get(second) == null
-                            ? null
-                            : entries.get(second).name(),
+                    with(others, entries),
                     LabValue.of(c.massTone()),
                     LabValue.of(c.tint()),
                     c.run().colours().stream().map(LabValue::of).toList(),
@@ -401,6 +397,16 @@ class SheetReadingViews {
         return all;
     }
 
+    /** The names of what a paint is mixed with; null where it stands by itself. */
+    private static @Nullable String with(List<Long> others, Map<Long, PaintViews.PaintEntry> entries) {
+        List<String> names = others.stream()
+                .map(entries::get)
+                .filter(Objects::nonNull)
+                .map(PaintViews.PaintEntry::name)
+                .toList();
+        return names.isEmpty() ? null : String.join(" and ", names);
+    }
+
     private List<SuspectedSlip> suspicions(ScanRow s, List<ScannedCell> cells, List<SheetReadingStore.CellRow> rows) {
         Map<Integer, Suspicion.Expected> expected = new LinkedHashMap<>();
         boolean loose = Trust.valueOf(s.trust()) == Trust.WITHIN;
@@ -443,7 +449,7 @@ class SheetReadingViews {
         Collector me = new Collector(s.collectorId(), "");
         List<Sheets.Square> mixed = Optional.ofNullable(s.chartId()).flatMap(c -> sheets.sheet(me, c)).stream()
                 .flatMap(sheet -> sheet.squares().stream())
-                .filter(q -> q.second() != null)
+                .filter(Sheets.Square::isMixture)
                 .toList();
         return mixed.isEmpty() ? Map.of() : mixtures.getObject().expected(me, mixed);
     }

@@ -249,12 +249,12 @@ public class SheetReadings {
             throw Refusal.of("cells", "There is no painted cell to take over.", "Leave it, or read another picture.");
         }
         List<CellReading> read =
-                all.stream().filter(c -> squares.get(c.cell()).second() == null).toList();
+                all.stream().filter(c -> !squares.get(c.cell()).isMixture()).toList();
         // Of mixtures only what dried is theirs: how they lift is a matter of their parts.
         List<MixtureSquares.MixtureRead> mixed = !s.stage().equals(Stage.DRY.name())
                 ? List.of()
                 : all.stream()
-                        .filter(c -> squares.get(c.cell()).second() != null)
+                        .filter(c -> squares.get(c.cell()).isMixture())
                         .map(c -> new MixtureSquares.MixtureRead(squares.get(c.cell()), c))
                         .toList();
         Instant now = clock.instant();

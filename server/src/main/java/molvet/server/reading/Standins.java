@@ -184,19 +184,14 @@ public class Standins {
         Sheets.Sheet sheet =
                 sheets.sheet(me, chart).orElseThrow(() -> new NotFound("There is no such chart in your collection."));
         List<Sheets.Square> mixed =
-                sheet.squares().stream().filter(s -> s.second() != null).toList();
+                sheet.squares().stream().filter(Sheets.Square::isMixture).toList();
         Map<Long, OrderStore.CardRow> cards = orders.cards(
-                me,
-                mixed.stream()
-                        .flatMap(s -> Stream.of(s.paint(), s.second()))
-                        .distinct()
-                        .toList());
+                me, mixed.stream().flatMap(Sheets.Square::paints).distinct().toList());
         List<MixtureSquares.MixtureRead> all = new ArrayList<>();
         for (Sheets.Square s : mixed) {
-            Optional<Optics.Film> one = film(cards.get(s.paint()));
-            Optional<Optics.Film> other = film(cards.get(s.second()));
-            if (one.isEmpty() || other.isEmpty()) continue;
-            Optics.Film film = one.get().mixed(other.get(), taken(s, chart));
+            Optional<Optics.Film> painted = mixed(s, cards, chart);
+            if (painted.isEmpty()) continue;
+            Optics.Film film = painted.get();
             double palest = film.palest(SheetPainter.TINT);
             all.add(new MixtureSquares.MixtureRead(
                     s,
@@ -283,14 +278,14 @@ public class Standins {
                 if (paint != null) hand.put(c.index(), paint);
             } else if (s != null && s.paint() != null) {
                 hand.put(c.index(), s.paint());
-                if (s.second() != null) mixed.put(c.index(), s);
+                if (s.isMixture()) mixed.put(c.index(), s);
             }
         }
         List<Optics.Film> films = new ArrayList<>();
         Map<Integer, Integer> filmOf = new HashMap<>();
         Map<Long, OrderStore.CardRow> cards = orders.cards(
                 me,
-                Stream.concat(hand.values().stream(), mixed.values().stream().map(Sheets.Square::second))
+                Stream.concat(hand.values().stream(), mixed.values().stream().flatMap(Sheets.Square::paints))
                         .distinct()
                         .toList());
         for (Plan.Cell c : ruled.cells()) {
@@ -298,9 +293,8 @@ public class Standins {
             Optional<Optics.Film> film = film(cards.get(paint));
             if (film.isEmpty()) continue;
             filmOf.put(c.index(), films.size());
-            Sheets.Square mix = mixed.get(c.index());
-            Optional<Optics.Film> other = mix == null ? Optional.empty() : film(cards.get(mix.second()));
-            films.add(other.map(o -> film.get().mixed(o, taken(mix, seed(sheet.id(), asked))))
+            films.add(Optional.ofNullable(mixed.get(c.index()))
+                    .flatMap(mix -> mixed(mix, cards, seed(sheet.id(), asked)))
                     .orElse(film.get()));
         }
         Map<Integer, Integer> litOf = new HashMap<>();
@@ -358,12 +352,24 @@ public class Standins {
                 recipe, 0.1 * new Random(card.id()).nextGaussian(), p -> Fading.left(p, megaluxHours, weeks)));
     }
 
-    /** Which share of the second is truly taken: no hand measures parts, and from some pans a brush loads more than from others. */
-    private static double taken(Sheets.Square mix, long seed) {
-        double load = 0.15 * (new Random(mix.second()).nextGaussian() - new Random(mix.paint()).nextGaussian());
-        double hand = 0.08 * new Random(31 * seed + mix.cell()).nextGaussian();
-        double ratio = mix.secondPart() * Math.exp(load + hand) / mix.part();
-        return ratio / (1 + ratio);
+    /** Empty if it cannot paint with one of its parts. */
+    private Optional<Optics.Film> mixed(Sheets.Square mix, Map<Long, OrderStore.CardRow> cards, long seed) {
+        Optics.Film all = null;
+        double before = 0;
+        Random hand = new Random(31 * seed + mix.cell());
+        for (Sheets.Square.Portion p : mix.holds()) {
+            Optional<Optics.Film> film = film(cards.get(p.paint()));
+            if (film.isEmpty()) return Optional.empty();
+            double taken = p.parts() * taken(p.paint(), all == null ? 0 : hand.nextGaussian());
+            all = all == null ? film.get() : all.mixed(film.get(), taken / (before + taken));
+            before += taken;
+        }
+        return Optional.ofNullable(all);
+    }
+
+    /** What a part truly is: no hand measures parts, and from some pans a brush loads more than from others. */
+    private static double taken(long paint, double unsteady) {
+        return Math.exp(0.15 * new Random(paint).nextGaussian() + 0.08 * unsteady);
     }
 
     /** What the stand-in can paint with: pigments it knows; of codes there are not, what they likely are. */
