@@ -78,6 +78,20 @@ export function Paper({ palette, onClose }: { palette: Palette; onClose: () => v
               for sides
             </a>
           </p>
+          <h3 className="font-semibold mt-5">A picture of it, as it lies</h3>
+          <p className="flex gap-4">
+            {["png?pixels=4000", "svg"].map((kind) => (
+              <a
+                key={kind}
+                className="underline py-1"
+                href={`/api/palettes/${palette.id}.${kind}`}
+                target="_blank"
+                rel="noreferrer"
+              >
+                {kind === "svg" ? "lines to any size (SVG)" : "4,000 pixels (PNG)"}
+              </a>
+            ))}
+          </p>
           <button type="button" className="btn btn-outline mt-4" onClick={onClose}>
             Close
           </button>

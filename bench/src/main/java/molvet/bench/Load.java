@@ -127,6 +127,8 @@ final class Load {
             load.row(many + ", beside the heavy one", many);
             over.set(true);
             neighbour.join();
+            // Whoever did nothing was nobody's neighbour.
+            if (heavyDone.get() == 0) throw new IllegalStateException("the heavy neighbour got nothing done");
             System.out.println();
             System.out.println(
                     "The heavy one meanwhile had " + heavyDone.get() + " pictures of 40 MB and reports answered.");
@@ -189,7 +191,7 @@ final class Load {
         JsonNode paint =
                 JSON.readTree(c.post("/api/paints", "{\"name\":\"Heavy\",\"form\":\"TUBE\",\"pigments\":\"PB29\"}"));
         JsonNode swatches = JSON.readTree(c.post(
-                "/api/paints/" + paint.get("id").asLong() + "/swatches", "{\"place\":\"X9 1\",\"makeKeeper\":true}"));
+                "/api/paints/" + paint.get("id").asLong() + "/swatches", "{\"place\":\"X777 1\",\"makeKeeper\":true}"));
         String pictures = "/api/swatches/" + swatches.at("/swatches/0/id").asLong() + "/pictures";
         while (!over.get()) {
             for (Runnable one :

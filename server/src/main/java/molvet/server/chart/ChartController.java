@@ -50,6 +50,8 @@ class ChartController {
 
     private final Charts charts;
     private final ChartViews views;
+    private final PaintingWalks walks;
+    private final ChartLettering lettering;
     private final ChartStore store;
     private final PaintViews paints;
     private final LabelReader reader;
@@ -60,6 +62,8 @@ class ChartController {
     ChartController(
             Charts charts,
             ChartViews views,
+            PaintingWalks walks,
+            ChartLettering lettering,
             ChartStore store,
             PaintViews paints,
             LabelReader reader,
@@ -69,6 +73,8 @@ class ChartController {
         this.finder = finder;
         this.charts = charts;
         this.views = views;
+        this.walks = walks;
+        this.lettering = lettering;
         this.store = store;
         this.paints = paints;
         this.reader = reader;
@@ -305,15 +311,15 @@ class ChartController {
 
     /** {@code order}: WATER for the fewest changes of water, RULED as the sheet goes. */
     @GetMapping("/api/charts/{chart}/walk")
-    ChartViews.WalkView walk(
+    PaintingWalks.WalkView walk(
             Collector me, @PathVariable long chart, @RequestParam(defaultValue = "WATER") String order) {
-        return views.walk(me, chart, order.strip().equalsIgnoreCase("RULED"));
+        return walks.walk(me, chart, order.strip().equalsIgnoreCase("RULED"));
     }
 
     @PostMapping("/api/charts/{chart}/painted")
-    ChartViews.WalkView painted(Collector me, @PathVariable long chart, @RequestBody Charts.Painted cell) {
+    PaintingWalks.WalkView painted(Collector me, @PathVariable long chart, @RequestBody Charts.Painted cell) {
         charts.painted(me, chart, cell);
-        return views.walk(me, chart, false);
+        return walks.walk(me, chart, false);
     }
 
     @PostMapping("/api/charts/{chart}/eye")
@@ -354,7 +360,7 @@ class ChartController {
     @GetMapping(path = "/api/charts/{chart}.pdf", produces = "application/pdf")
     ResponseEntity<byte[]> pdf(
             Collector me, @PathVariable long chart, @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
+        ChartPainter painter = lettering.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .header(
                         HttpHeaders.CONTENT_DISPOSITION,
@@ -369,7 +375,7 @@ class ChartController {
             @PathVariable long chart,
             @RequestParam(defaultValue = "1") int page,
             @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
+        ChartPainter painter = lettering.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .contentType(MediaType.valueOf("image/svg+xml"))
                 .body(painter.paper().svg(page(painter, page), painter::draw));
@@ -382,7 +388,7 @@ class ChartController {
             @RequestParam(defaultValue = "1") int page,
             @RequestParam(defaultValue = "110") int dpi,
             @RequestParam(required = false) @Nullable Boolean predicted) {
-        ChartPainter painter = views.painter(me, chart, address.base(), predicted);
+        ChartPainter painter = lettering.painter(me, chart, address.base(), predicted);
         return ResponseEntity.ok()
                 .contentType(MediaType.IMAGE_PNG)
                 .body(painter.paper().png(page(painter, page), Math.min(dpi, MOST_DPI), painter::draw));

@@ -2,7 +2,6 @@ package molvet.server.chart;
 
 import java.time.Instant;
 import java.util.ArrayList;
-import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
@@ -13,9 +12,7 @@ import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.EyeTap;
-import molvet.core.chart.Pace;
 import molvet.core.chart.PageMarks;
-import molvet.core.chart.PaintingOrder;
 import molvet.core.chart.PaintingSteps;
 import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
@@ -23,18 +20,13 @@ import molvet.core.collection.Family;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.collection.Shimmer;
-import molvet.core.collection.Strip;
 import molvet.core.collection.Swatchable;
-import molvet.core.colour.Lab;
 import molvet.core.pigment.Cautions;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
-import molvet.core.shelf.Keeper;
-import molvet.core.shelf.KeeperKind;
-import molvet.core.shelf.PlaceCode;
 import molvet.server.chart.ChartStore.CellRow;
 import molvet.server.chart.ChartStore.CellRow.Holds;
 import molvet.server.chart.ChartStore.ChartRow;
@@ -51,7 +43,7 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 
-/** Charts as the page, scripts and the printer see them. */
+/** Charts as the page and scripts see them: lists, one with its cells, and plans that are not kept. */
 @Service
 class ChartViews {
     /** More cusps than this are not asked about at once. */
@@ -198,39 +190,6 @@ class ChartViews {
 
     /** One paint that might be painted out. {@code where} its paint is; {@code whyNot} if there is none. */
     record Candidate(PaintEntry paint, boolean canBePainted, String where, String whyNot) {}
-
-    /** {@code water} and {@code pan}: whether the water is changed, or another card or box taken up, before it. */
-    record WalkStep(
-            int cell,
-            int page,
-            PaintEntry paint,
-            @Nullable PaintEntry second,
-            String where,
-            boolean water,
-            boolean pan,
-            String waterWhy,
-            List<String> doing,
-            @OneOf(EyeTap.class) List<String> eye,
-            String note) {}
-
-    /**
-     * The cells that wait, in the order to paint them.
-     *
-     * @param waters changes of water, {@code pans} of card or box; {@code …AsRuled} if painted as they stand on the sheet
-     * @param secondsEach for one cell, learnt from {@code learntFrom} of one’s own; 0: what is usual
-     */
-    record WalkView(
-            String order,
-            List<WalkStep> steps,
-            int done,
-            int all,
-            double secondsEach,
-            int learntFrom,
-            long secondsLeft,
-            int waters,
-            int pans,
-            int watersAsRuled,
-            int pansAsRuled) {}
 
     /** A plan that is not kept. */
     record PlanView(
@@ -429,11 +388,11 @@ class ChartViews {
                 .toList();
     }
 
-    private static Optional<PageMarks> marks(NewChart kept, Plan plan) {
+    static Optional<PageMarks> marks(NewChart kept, Plan plan) {
         return kept.isMarked() ? Optional.of(PageMarks.on(plan.paper())) : Optional.empty();
     }
 
-    private static String link(String base, ChartRow chart) {
+    static String link(String base, ChartRow chart) {
         return base + "/c/" + chart.id() + "/";
     }
 
@@ -446,7 +405,7 @@ class ChartViews {
     }
 
     /** The ruling, with a black bar in the cells whose paint plays with the light. */
-    private Plan planned(ChartRow chart, List<CellRow> cells, Map<Long, CardRow> cards) {
+    Plan planned(ChartRow chart, List<CellRow> cells, Map<Long, CardRow> cards) {
         Plan plan = charts.plan(chart);
         if (!charts.kept(chart).isBarred()) return plan;
         java.util.Set<Integer> shimmering = cells.stream()
@@ -559,100 +518,14 @@ class ChartViews {
                 .toList();
     }
 
-    // ---- painting ---------------------------------------------------------------------------------------------------
-
-    /** @param asRuled in the order of the sheet instead of that with the fewest changes of water */
-    @Transactional(readOnly = true)
-    public WalkView walk(Collector me, long id, boolean asRuled) {
-        ChartRow chart = charts.chart(me, id);
-        ChartForm form = ChartForm.valueOf(chart.form());
-        List<CellRow> cells = store.cells(me, id);
-        Map<Long, CardRow> cards = cards(me, cells);
-        Plan plan = planned(chart, cells, cards);
-        Map<Long, PaintEntry> entries = entries(me, cells);
-        Map<Long, Source> sources = store.sources(me, entries.keySet());
-        Map<Integer, CellRow> waiting = new LinkedHashMap<>();
-        cells.stream()
-                .filter(c -> !c.isPainted() && c.paintId() != null && entries.containsKey(c.paintId()))
-                .forEach(c -> waiting.put(c.position(), c));
-        List<PaintingOrder.Waiting> list = waiting.values().stream()
-                .map(c -> {
-                    CardRow card = cards.get(c.paintId());
-                    Source s = sources.get(c.paintId());
-                    return new PaintingOrder.Waiting(
-                            c.position(),
-                            schools.family(card.swatchable()),
-                            card.massTone().map(Lab::l).orElse(50.0),
-                            s == null ? "" : s.taken());
-                })
-                .toList();
-        PaintingOrder.Walk ruled = PaintingOrder.walked(list);
-        PaintingOrder.Walk water = PaintingOrder.of(list);
-        PaintingOrder.Walk taken = asRuled ? ruled : water;
-        Map<Integer, String> family = new HashMap<>();
-        list.forEach(w -> family.put(w.cell(), w.family().words()));
-        Map<Integer, Plan.Cell> boxes =
-                plan.cells().collect(Collectors.toMap(Plan.Cell::index, Function.identity(), (a, b) -> a));
-        List<WalkStep> steps = new ArrayList<>();
-        String last = null;
-        for (PaintingOrder.Step s : taken.steps()) {
-            CellRow c = waiting.get(s.cell());
-            Source source = sources.get(c.paintId());
-            String now = family.get(s.cell());
-            steps.add(new WalkStep(
-                    s.cell(),
-                    plan.pageOf(s.cell()),
-                    entries.get(c.paintId()),
-                    c.secondId() == null ? null : entries.get(c.secondId()),
-                    source == null ? "nothing of it is at hand" : source.words(),
-                    s.water(),
-                    s.pan(),
-                    s.water() ? "From " + last + " to " + now : "",
-                    doing(form, boxes.get(s.cell()), c, entries),
-                    taps(c.eye()),
-                    c.note()));
-            last = now;
-        }
-        Pace pace = Pace.of(form, store.stamps(me, chart.form()));
-        return new WalkView(
-                asRuled ? "RULED" : "WATER",
-                steps,
-                (int) cells.stream().filter(CellRow::isPainted).count(),
-                (int) cells.stream().filter(c -> c.paintId() != null).count(),
-                pace.each(),
-                pace.learntFrom(),
-                pace.left(steps.size()).toSeconds(),
-                taken.waters(),
-                taken.pans(),
-                ruled.waters(),
-                ruled.pans());
-    }
-
-    private static List<String> doing(
-            ChartForm form, Plan.@Nullable Cell cell, CellRow row, Map<Long, PaintEntry> entries) {
-        PaintEntry paint = entries.get(row.paintId());
-        Optional<PaintingSteps.Mixed> with = Optional.ofNullable(row.secondId())
-                .map(second -> new PaintingSteps.Mixed(
-                        partner(second, entries),
-                        row.part(),
-                        row.secondPart(),
-                        Optional.ofNullable(row.thirdId())
-                                .map(third ->
-                                        new PaintingSteps.Mixed.Third(partner(third, entries), row.thirdPart()))));
-        return PaintingSteps.of(
-                form, Optional.ofNullable(cell), with, granulation(paint), Shimmer.of(paint.name(), recipe(paint)));
-    }
-
-    private static String partner(Long paint, Map<Long, PaintEntry> entries) {
-        return entries.containsKey(paint) ? entries.get(paint).name() : "its partner";
-    }
+    // ---- small things -----------------------------------------------------------------------------------------------
 
     private static String advice(@Nullable PaintEntry paint) {
         if (paint == null) return "";
         return String.join(". ", PaintingSteps.advice(granulation(paint), Shimmer.of(paint.name(), recipe(paint))));
     }
 
-    private static Optional<Granulation> granulation(PaintEntry paint) {
+    static Optional<Granulation> granulation(PaintEntry paint) {
         return paint.voices().stream()
                 .filter(v -> v.trait().equals(Trait.GRANULATION.words()))
                 .flatMap(v -> Stream.ofNullable(v.verdict()))
@@ -660,124 +533,17 @@ class ChartViews {
                 .findFirst();
     }
 
-    private static Recipe recipe(PaintEntry paint) {
+    static Recipe recipe(PaintEntry paint) {
         return new Recipe(paint.recipe().stream()
                 .flatMap(c -> PigmentCode.parse(c).stream())
                 .toList());
     }
 
-    // ---- printing ---------------------------------------------------------------------------------------------------
-
-    /** Everything a chart is drawn from. */
-    @Transactional(readOnly = true)
-    public ChartPainter painter(Collector me, long id, String base, @Nullable Boolean predicted) {
-        ChartRow chart = charts.chart(me, id);
-        NewChart asked = charts.kept(chart);
-        List<CellRow> cells = store.cells(me, id);
-        Map<Long, CardRow> cards = cards(me, cells);
-        Plan plan = planned(chart, cells, cards);
-        Map<Long, String> filed = store.places(me, id);
-        Map<Integer, String> expected = expected(asked, cells);
-        boolean cut = ChartForm.valueOf(chart.form()).isCut();
-        Map<Integer, ChartPainter.Lettered> lettered = new HashMap<>();
-        boolean scrap = cells.stream().allMatch(c -> c.paintId() == null);
-        plan.references().forEach((cell, wool) -> lettered.put(cell, ChartPainter.Lettered.named("Blue wool " + wool)));
-        for (CellRow c : cells) {
-            if (scrap) lettered.put(c.position(), ChartPainter.Lettered.numbered(c.position() + 1));
-            if (c.paintId() == null || !cards.containsKey(c.paintId())) continue;
-            CardRow card = cards.get(c.paintId());
-            CardRow second = c.secondId() == null ? null : cards.get(c.secondId());
-            String place = Optional.ofNullable(c.swatchId())
-                    .map(filed::get)
-                    .or(() -> Optional.ofNullable(expected.get(c.position())))
-                    .orElse("");
-            lettered.put(c.position(), lettered(asked, card, second, place, cut, base));
-        }
-        return new ChartPainter(
-                new ChartPainter.Head(
-                        chart.code(),
-                        chart.title(),
-                        ChartForm.valueOf(chart.form()),
-                        link(base, chart),
-                        Boolean.TRUE.equals(asked.chosen().trialPaper()),
-                        Boolean.TRUE.equals(asked.chosen().printedBlack()),
-                        predicted == null ? Boolean.TRUE.equals(asked.chosen().predicted()) : predicted),
-                plan,
-                marks(asked, plan),
-                lettered);
-    }
-
-    private ChartPainter.Lettered lettered(
-            NewChart asked, CardRow card, @Nullable CardRow second, String place, boolean cut, String base) {
-        List<String> caption = asked.caption();
-        List<String> elements = Cautions.of(card.pigments(), reference).elements();
-        List<String> small = new ArrayList<>();
-        for (String part : NewChart.CAPTION) {
-            if (!caption.contains(part)) continue;
-            String text = switch (part) {
-                case "initials" -> card.initials();
-                case "pigments" -> card.recipe().replace(" + ", "+");
-                case "series" -> card.series() == null ? "" : "S" + card.series();
-                case "lightfastness" -> card.lasting();
-                case "accession" -> card.number();
-                case "place" -> place;
-                default -> "";
-            };
-            if (!text.isEmpty()) small.add(text);
-        }
-        if (!elements.isEmpty()) small.add("†");
-        Optional<Strip> strip = second == null
-                ? card.run().map(r -> Strip.of(r, Optional.empty(), card.granulation()))
-                : Optional.empty();
-        return new ChartPainter.Lettered(
-                caption.contains("name") ? second == null ? card.name() : second.name() : "",
-                caption.contains("other") && second == null ? card.other() : "",
-                second == null ? String.join(" ", small) : second.recipe().replace(" + ", "+"),
-                elements.isEmpty() ? "" : String.join(", ", elements),
-                strip,
-                cut ? base + "/m/" + card.number().substring(2) + (place.isEmpty() ? "" : "#" + place) : "");
-    }
-
-    /** The places the cards will have, counted on from the first. */
-    private static Map<Integer, String> expected(NewChart asked, List<CellRow> cells) {
-        Map<Integer, String> all = new HashMap<>();
-        NewChart.LaidOut laid = asked.laid();
-        if (laid != null && laid.lid() != null && laid.wells() != null) {
-            for (int i = 0; i < laid.wells().size(); i++) {
-                all.put(
-                        i,
-                        new PlaceCode(
-                                        KeeperKind.LID,
-                                        laid.lid(),
-                                        0,
-                                        laid.wells().get(i))
-                                .toString());
-            }
-            return all;
-        }
-        String first = asked.chosen().firstPlace();
-        if (first == null || first.isBlank()) return all;
-        PlaceCode place = PlaceCode.of(first);
-        Keeper keeper = new Keeper(
-                place.kind(),
-                place.keeper(),
-                place.kind().isPaged() ? 2000 : 0,
-                place.kind().isPaged() ? Math.max(1, place.cell()) : 2000);
-        int position = keeper.position(place);
-        for (CellRow c : cells) {
-            if (c.paintId() == null || position > keeper.capacity()) continue;
-            all.put(c.position(), keeper.place(position++).toString());
-        }
-        return all;
-    }
-
-    // ---- small things -----------------------------------------------------------------------------------------------
-
-    private Map<Long, CardRow> cards(Collector me, List<CellRow> cells) {
+    Map<Long, CardRow> cards(Collector me, List<CellRow> cells) {
         return orders.cards(me, ids(cells));
     }
 
-    private Map<Long, PaintEntry> entries(Collector me, List<CellRow> cells) {
+    Map<Long, PaintEntry> entries(Collector me, List<CellRow> cells) {
         return byId(paints.entries(me, ids(cells)));
     }
 
@@ -795,7 +561,7 @@ class ChartViews {
         return all;
     }
 
-    private static List<String> taps(String eye) {
+    static List<String> taps(String eye) {
         return eye.isEmpty() ? List.of() : List.of(eye.split(" "));
     }
 }

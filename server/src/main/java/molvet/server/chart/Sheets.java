@@ -21,11 +21,13 @@ import org.springframework.stereotype.Service;
 public class Sheets {
     private final Charts charts;
     private final ChartViews views;
+    private final ChartLettering lettering;
     private final ChartStore store;
 
-    Sheets(Charts charts, ChartViews views, ChartStore store) {
+    Sheets(Charts charts, ChartViews views, ChartLettering lettering, ChartStore store) {
         this.charts = charts;
         this.views = views;
+        this.lettering = lettering;
         this.store = store;
     }
 
@@ -96,7 +98,7 @@ public class Sheets {
 
     /** The page as it is printed, as PNG. */
     public byte[] printed(Collector me, long id, int page, int dpi, String base) {
-        ChartPainter painter = views.painter(me, id, base, false);
+        ChartPainter painter = lettering.painter(me, id, base, false);
         return painter.paper().png(page, dpi, painter::draw);
     }
 

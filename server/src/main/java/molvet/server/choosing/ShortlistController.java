@@ -19,10 +19,14 @@ import org.springframework.web.bind.annotation.RestController;
 class ShortlistController {
     private final Shortlists shortlists;
     private final ShortlistViews views;
+    private final ShortlistQuestions questions;
+    private final ShortlistCut cut;
 
-    ShortlistController(Shortlists shortlists, ShortlistViews views) {
+    ShortlistController(Shortlists shortlists, ShortlistViews views, ShortlistQuestions questions, ShortlistCut cut) {
         this.shortlists = shortlists;
         this.views = views;
+        this.questions = questions;
+        this.cut = cut;
     }
 
     @GetMapping("/api/shortlists")
@@ -56,8 +60,8 @@ class ShortlistController {
 
     /** What is mixed most, loved, and used most, from the record. */
     @GetMapping("/api/shortlists/{shortlist}/questions")
-    ShortlistViews.QuestionsAnswered questions(Collector me, @PathVariable long shortlist) {
-        return views.questions(me, shortlists.shortlist(me, shortlist));
+    ShortlistQuestions.QuestionsAnswered questions(Collector me, @PathVariable long shortlist) {
+        return questions.questions(me, shortlists.shortlist(me, shortlist));
     }
 
     record PutOnList(ShortlistViews.ShortlistPage shortlist, Shortlists.Put put) {}
@@ -89,13 +93,12 @@ class ShortlistController {
 
     /** The best choices by the worth of {@code /api/shortlists/choose}; nothing is kept. */
     @PostMapping("/api/shortlists/{shortlist}/cut")
-    ShortlistViews.CutView cut(
-            Collector me, @PathVariable long shortlist, @RequestBody ShortlistViews.CutWanted asked) {
-        ShortlistViews.Demand demand = Fields.text(asked.demand()).isBlank()
+    ShortlistCut.CutView cut(Collector me, @PathVariable long shortlist, @RequestBody ShortlistCut.CutWanted asked) {
+        ShortlistCut.Demand demand = Fields.text(asked.demand()).isBlank()
                 ? null
-                : Fields.one("demand", asked.demand(), ShortlistViews.Demand.values());
+                : Fields.one("demand", asked.demand(), ShortlistCut.Demand.values());
         BigDecimal more = Fields.text(asked.more()).isBlank() ? BigDecimal.ZERO : Decimals.parse("more", asked.more());
-        return views.cut(me, shortlists.shortlist(me, shortlist), asked, demand, more);
+        return cut.cut(me, shortlists.shortlist(me, shortlist), asked, demand, more);
     }
 
     @PostMapping("/api/shortlists/{shortlist}/decision")

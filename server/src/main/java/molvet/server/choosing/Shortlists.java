@@ -45,6 +45,8 @@ public class Shortlists {
 
     private final ShortlistStore store;
     private final ShortlistViews views;
+    private final ShortlistQuestions questions;
+    private final ShortlistDecision decision;
     private final PaintStore paintStore;
     private final Paints paints;
     private final ArrivalReading reading;
@@ -58,6 +60,8 @@ public class Shortlists {
     Shortlists(
             ShortlistStore store,
             ShortlistViews views,
+            ShortlistQuestions questions,
+            ShortlistDecision decision,
             PaintStore paintStore,
             Paints paints,
             ArrivalReading reading,
@@ -69,6 +73,8 @@ public class Shortlists {
             Clock clock) {
         this.store = store;
         this.views = views;
+        this.questions = questions;
+        this.decision = decision;
         this.paintStore = paintStore;
         this.paints = paints;
         this.reading = reading;
@@ -257,7 +263,7 @@ public class Shortlists {
         lines.forEach(l -> l.paint().ifPresent(p -> {
             wanted.put(p, reason);
             price(s, l).ifPresent(amount -> prices.put(p, amount));
-            said.add(ShortlistViews.ended("“" + l.written() + "” is " + name(me, p) + ", " + l.how()));
+            said.add(ShortlistDecision.ended("“" + l.written() + "” is " + name(me, p) + ", " + l.how()));
         }));
         Map<Long, String> colours = new LinkedHashMap<>();
         if (typed.colours() != null) {
@@ -267,7 +273,7 @@ public class Shortlists {
             });
         }
         if (!question.isEmpty() && wanted.isEmpty() && colours.isEmpty() && lines.isEmpty()) {
-            views.questions(me, s).answers().stream()
+            questions.questions(me, s).answers().stream()
                     .filter(a -> a.question().equals(question))
                     .flatMap(a -> a.suggestions().stream())
                     .forEach(x -> {
@@ -309,7 +315,8 @@ public class Shortlists {
                         said.add("“" + l.written() + "” is " + name(me, paint) + ", " + l.how()
                                 + "; it is wished for now.");
                     }
-                    colours.forEach((colour, why) -> wanted.put(paints.catalogue(me, views.ofChart(me, colour)), why));
+                    colours.forEach(
+                            (colour, why) -> wanted.put(paints.catalogue(me, questions.ofChart(me, colour)), why));
                     wanted.forEach((paint, why) -> {
                         Map<String, Object> row = new HashMap<>(
                                 Map.of("shortlist_id", id, "paint_id", paint, "question", question, "reason", why));
@@ -447,7 +454,7 @@ public class Shortlists {
     public void decide(Collector me, long id, Decision typed) {
         ShortlistRow s = shortlist(me, id);
         String why = Words.lines("why", Fields.text(typed.why()), 300);
-        Map<Long, String> reasons = views.reasons(me, s, typed.chosen() == null ? List.of() : typed.chosen(), why);
+        Map<Long, String> reasons = decision.reasons(me, s, typed.chosen() == null ? List.of() : typed.chosen(), why);
         Set<Long> chosen = Set.copyOf(typed.chosen() == null ? List.of() : typed.chosen());
         acts.act(me, () -> "Decided the shortlist " + s.name(), () -> {
             rows.change(
@@ -473,7 +480,7 @@ public class Shortlists {
     @Transactional
     public long order(Collector me, long id) {
         ShortlistRow s = shortlist(me, id);
-        String text = views.order(me, s);
+        String text = decision.order(me, s);
         if (text.isEmpty()) {
             throw Refusal.of(
                     "chosen",

@@ -12,6 +12,8 @@ import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.palette.BoxShape;
 import molvet.server.palette.Paintings;
+import molvet.server.palette.PaletteOrders;
+import molvet.server.palette.PaletteVersions;
 import molvet.server.palette.Palettes;
 import molvet.server.platform.Collector;
 import org.springframework.stereotype.Service;
@@ -23,11 +25,16 @@ class DemoPalettes {
     private static final int WHEEL = 1;
 
     private final Palettes palettes;
+    private final PaletteVersions versions;
+    private final PaletteOrders orders;
     private final Paintings paintings;
     private final Finder finder;
 
-    DemoPalettes(Palettes palettes, Paintings paintings, Finder finder) {
+    DemoPalettes(
+            Palettes palettes, PaletteVersions versions, PaletteOrders orders, Paintings paintings, Finder finder) {
         this.palettes = palettes;
+        this.versions = versions;
+        this.orders = orders;
         this.paintings = paintings;
         this.finder = finder;
     }
@@ -80,7 +87,7 @@ class DemoPalettes {
                 tin,
                 "2025-10-04",
                 "The crimson of spring is pink on the wall.",
-                List.of(new Palettes.LeftFor(named.get("Old Crimson"), "FUGITIVE")));
+                List.of(new PaletteVersions.LeftFor(named.get("Old Crimson"), "FUGITIVE")));
         palettes.fill(
                 me,
                 tin,
@@ -94,7 +101,7 @@ class DemoPalettes {
                 tin,
                 "2026-10-02",
                 "Laid anew so that neighbours flow.",
-                List.of(new Palettes.LeftFor(named.get("Marigold Orange"), "NEVER_USED")));
+                List.of(new PaletteVersions.LeftFor(named.get("Marigold Orange"), "NEVER_USED")));
         paintings(me, tin, named);
     }
 
@@ -109,12 +116,12 @@ class DemoPalettes {
     }
 
     private void smooth(Collector me, long palette) {
-        Palettes.Ordered order = palettes.order(
-                me, palette, new Palettes.WellOrderAsked("SMOOTHEST", null, null, null, null, null, false, null));
+        PaletteOrders.Ordered order = orders.order(
+                me, palette, new PaletteOrders.WellOrderAsked("SMOOTHEST", null, null, null, null, null, false, null));
         lay(me, palette, order);
     }
 
-    private void lay(Collector me, long palette, Palettes.Ordered order) {
+    private void lay(Collector me, long palette, PaletteOrders.Ordered order) {
         List<Palettes.WellHolds> wells = new ArrayList<>();
         for (int w = 0; w < order.wells().size(); w++) {
             wells.add(new Palettes.WellHolds(w, order.wells().get(w), null, false));
@@ -122,8 +129,8 @@ class DemoPalettes {
         palettes.change(me, palette, new Palettes.PaletteDraft(wells, null, null));
     }
 
-    private void keep(Collector me, long palette, String since, String why, List<Palettes.LeftFor> left) {
-        palettes.keep(me, palette, new Palettes.Keeping(since, why, left, null));
+    private void keep(Collector me, long palette, String since, String why, List<PaletteVersions.LeftFor> left) {
+        versions.keep(me, palette, new PaletteVersions.Keeping(since, why, left, null));
     }
 
     private static Palettes.WellFilling filling(List<Long> paints) {
@@ -223,10 +230,10 @@ class DemoPalettes {
         lay(
                 me,
                 wheel,
-                palettes.order(
+                orders.order(
                         me,
                         wheel,
-                        new Palettes.WellOrderAsked("WHEEL", "WHEEL", List.of(), null, null, null, false, null)));
+                        new PaletteOrders.WellOrderAsked("WHEEL", "WHEEL", List.of(), null, null, null, false, null)));
         keep(me, wheel, "2026-01-17", "Filled for the winter plates; one well for white when it is needed.", List.of());
     }
 

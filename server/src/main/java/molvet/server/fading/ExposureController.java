@@ -27,14 +27,21 @@ import org.springframework.web.multipart.MultipartFile;
 @RestController
 class ExposureController {
     private final Exposures exposures;
+    private final ExposureReadings readings;
     private final ExposureViews views;
     private final Readings pictures;
     private final SimulatedExposures simulated;
     private final Clock clock;
 
     ExposureController(
-            Exposures exposures, ExposureViews views, Readings pictures, SimulatedExposures simulated, Clock clock) {
+            Exposures exposures,
+            ExposureReadings readings,
+            ExposureViews views,
+            Readings pictures,
+            SimulatedExposures simulated,
+            Clock clock) {
         this.exposures = exposures;
+        this.readings = readings;
         this.views = views;
         this.pictures = pictures;
         this.simulated = simulated;
@@ -122,7 +129,7 @@ class ExposureController {
             @RequestParam(required = false) @Nullable String on,
             @RequestParam(defaultValue = "false") boolean twin)
             throws IOException {
-        exposures.picture(me, exposure, picture.getOriginalFilename(), picture.getBytes(), on, twin);
+        readings.picture(me, exposure, picture.getOriginalFilename(), picture.getBytes(), on, twin);
         return views.page(me, exposure);
     }
 
@@ -137,13 +144,15 @@ class ExposureController {
 
     @PutMapping("/api/exposure-readings/{exposure_reading}")
     ExposureViews.ExposurePage changeReading(
-            Collector me, @PathVariable("exposure_reading") long reading, @RequestBody Exposures.ChangedReading typed) {
-        return views.page(me, exposures.changeReading(me, reading, typed));
+            Collector me,
+            @PathVariable("exposure_reading") long reading,
+            @RequestBody ExposureReadings.ChangedReading typed) {
+        return views.page(me, readings.changeReading(me, reading, typed));
     }
 
     @DeleteMapping("/api/exposure-readings/{exposure_reading}")
     ExposureViews.ExposurePage removeReading(Collector me, @PathVariable("exposure_reading") long reading) {
-        return views.page(me, exposures.removeReading(me, reading));
+        return views.page(me, readings.removeReading(me, reading));
     }
 
     record HungPicture(long picture) {}
@@ -160,8 +169,8 @@ class ExposureController {
     /** Covered and bare spots of paints, marked on one picture. */
     @PostMapping("/api/exposures/{exposure}/marked")
     ExposureViews.ExposurePage marked(
-            Collector me, @PathVariable long exposure, @RequestBody Exposures.MarkedPicture typed) {
-        exposures.marked(me, exposure, typed);
+            Collector me, @PathVariable long exposure, @RequestBody ExposureReadings.MarkedPicture typed) {
+        readings.marked(me, exposure, typed);
         return views.page(me, exposure);
     }
 

@@ -17,11 +17,13 @@ import org.springframework.stereotype.Component;
 @Component
 public class SimulatedExposures {
     private final Exposures exposures;
+    private final ExposureReadings readings;
     private final Standins standins;
     private final Clock clock;
 
-    SimulatedExposures(Exposures exposures, Standins standins, Clock clock) {
+    SimulatedExposures(Exposures exposures, ExposureReadings readings, Standins standins, Clock clock) {
         this.exposures = exposures;
+        this.readings = readings;
         this.standins = standins;
         this.clock = clock;
     }
@@ -41,8 +43,8 @@ public class SimulatedExposures {
     public void measure(Collector me, long exposure, String on, boolean twin) {
         FadingStore.Loaded all = exposures.loaded(me, exposure);
         LocalDate day = Fields.day("on", on, null);
-        exposures.measured(
-                me, exposure, day, twin, standins.exposed(me, exposures.sheet(all, twin), hung(all, day, twin, 0)));
+        readings.measured(
+                me, exposure, day, twin, standins.exposed(me, readings.sheet(all, twin), hung(all, day, twin, 0)));
     }
 
     private static Standins.Hung hung(FadingStore.Loaded all, LocalDate day, boolean twin, double leak) {
@@ -55,7 +57,7 @@ public class SimulatedExposures {
     public long look(Collector me, long exposure, SimulatedDay asked, @Nullable String base) {
         FadingStore.Loaded all = exposures.loaded(me, exposure);
         boolean twin = Boolean.TRUE.equals(asked.twin());
-        long chart = exposures.sheet(all, twin);
+        long chart = readings.sheet(all, twin);
         LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         LocalDate day = Fields.day("on", asked.on(), today);
         if (day.isAfter(today)) throw Refusal.of("on", "That day is still to come.", "Give a day that has been.");
@@ -69,7 +71,7 @@ public class SimulatedExposures {
                 null,
                 hung(all, day, twin, leak));
         long scan = base == null ? standins.look(me, chart, simulated) : standins.look(me, chart, simulated, base);
-        exposures.await(me, exposure, scan, day, twin);
+        readings.await(me, exposure, scan, day, twin);
         return scan;
     }
 }

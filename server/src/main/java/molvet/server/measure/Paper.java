@@ -313,9 +313,9 @@ public record Paper(double width, double height) {
         return g.getSVGDocument().getBytes(StandardCharsets.UTF_8);
     }
 
-    /** @param dpi 20 to 600, and never more than twenty million pixels */
+    /** @param dpi 20 to 1200, and never more than twenty million pixels */
     public byte[] png(int page, int dpi, Drawing drawing) {
-        double scale = Math.min(Math.max(20, Math.min(600, dpi)) / 25.4, Math.sqrt(MOST_PIXELS / (width * height)));
+        double scale = Math.min(Math.max(20, Math.min(1200, dpi)) / 25.4, Math.sqrt(MOST_PIXELS / (width * height)));
         BufferedImage image = new BufferedImage(
                 (int) Math.round(width * scale), (int) Math.round(height * scale), BufferedImage.TYPE_INT_RGB);
         Graphics2D g = image.createGraphics();

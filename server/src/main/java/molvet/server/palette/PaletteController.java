@@ -24,14 +24,28 @@ import org.springframework.web.bind.annotation.RestController;
 @RestController
 class PaletteController {
     private final Palettes palettes;
+    private final PaletteVersions versions;
+    private final PaletteOrders orders;
     private final PaletteViews views;
+    private final PaletteJudgement judgement;
     private final Boxes boxes;
     private final PaletteStore store;
     private final Clock clock;
 
-    PaletteController(Palettes palettes, PaletteViews views, Boxes boxes, PaletteStore store, Clock clock) {
+    PaletteController(
+            Palettes palettes,
+            PaletteVersions versions,
+            PaletteOrders orders,
+            PaletteViews views,
+            PaletteJudgement judgement,
+            Boxes boxes,
+            PaletteStore store,
+            Clock clock) {
         this.palettes = palettes;
+        this.versions = versions;
+        this.orders = orders;
         this.views = views;
+        this.judgement = judgement;
         this.boxes = boxes;
         this.store = store;
         this.clock = clock;
@@ -140,18 +154,19 @@ class PaletteController {
         return views.page(me, palettes.add(me, typed));
     }
 
-    @GetMapping("/api/palettes/{palette}")
+    // Digits only: “5.png” is its picture, and not its number.
+    @GetMapping("/api/palettes/{palette:\\d+}")
     PaletteViews.PalettePage one(Collector me, @PathVariable long palette) {
         return views.page(me, palette);
     }
 
-    @PutMapping("/api/palettes/{palette}")
+    @PutMapping("/api/palettes/{palette:\\d+}")
     PaletteViews.PalettePage rename(Collector me, @PathVariable long palette, @RequestBody Palettes.Renamed typed) {
         palettes.rename(me, palette, typed);
         return views.page(me, palette);
     }
 
-    @DeleteMapping("/api/palettes/{palette}")
+    @DeleteMapping("/api/palettes/{palette:\\d+}")
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void delete(Collector me, @PathVariable long palette) {
         palettes.delete(me, palette);
@@ -159,8 +174,8 @@ class PaletteController {
 
     /** How it flows, what it lacks and has twice, what is used, and what a review would take out. */
     @GetMapping("/api/palettes/{palette}/judged")
-    PaletteViews.JudgedPalette judged(Collector me, @PathVariable long palette) {
-        return views.judged(me, palette);
+    PaletteJudgement.JudgedPalette judged(Collector me, @PathVariable long palette) {
+        return judgement.judged(me, palette);
     }
 
     /** The whole draft as it shall be. */
@@ -195,8 +210,9 @@ class PaletteController {
 
     /** Another order of the draft, worked out and not kept: by a school, or the smoothest. */
     @PostMapping("/api/palettes/{palette}/order")
-    Palettes.Ordered order(Collector me, @PathVariable long palette, @RequestBody Palettes.WellOrderAsked asked) {
-        return palettes.order(me, palette, asked);
+    PaletteOrders.Ordered order(
+            Collector me, @PathVariable long palette, @RequestBody PaletteOrders.WellOrderAsked asked) {
+        return orders.order(me, palette, asked);
     }
 
     // ---- versions ---------------------------------------------------------------------------------------------------
@@ -204,8 +220,9 @@ class PaletteController {
     /** The draft becomes a version. */
     @PostMapping("/api/palettes/{palette}/versions")
     @ResponseStatus(HttpStatus.CREATED)
-    PaletteViews.PalettePage keep(Collector me, @PathVariable long palette, @RequestBody Palettes.Keeping typed) {
-        palettes.keep(me, palette, typed);
+    PaletteViews.PalettePage keep(
+            Collector me, @PathVariable long palette, @RequestBody PaletteVersions.Keeping typed) {
+        versions.keep(me, palette, typed);
         return views.page(me, palette);
     }
 
@@ -215,7 +232,7 @@ class PaletteController {
     @PostMapping("/api/palettes/{palette}/versions/{number}/back")
     PaletteViews.PalettePage takeBack(
             Collector me, @PathVariable long palette, @PathVariable int number, @RequestBody TakenBack typed) {
-        palettes.takeBack(me, palette, number, typed.version());
+        versions.takeBack(me, palette, number, typed.version());
         return views.page(me, palette);
     }
 

@@ -26,12 +26,19 @@ import org.springframework.web.multipart.MultipartFile;
 /** Cards and labels of a palette, and pans that fell out of it. */
 @RestController
 class PalettePaperController {
+    /** Of a picture’s longer side, in pixels. */
+    private static final int LEAST_PIXELS = 200;
+
+    private static final int MOST_PIXELS = 4000;
+
     private final PalettePaper paper;
+    private final PaletteViews views;
     private final DroppedPans dropped;
     private final Ownership ownership;
 
-    PalettePaperController(PalettePaper paper, DroppedPans dropped, Ownership ownership) {
+    PalettePaperController(PalettePaper paper, PaletteViews views, DroppedPans dropped, Ownership ownership) {
         this.paper = paper;
+        this.views = views;
         this.dropped = dropped;
         this.ownership = ownership;
     }
@@ -43,6 +50,30 @@ class PalettePaperController {
     @ResponseStatus(HttpStatus.CREATED)
     CardPlanned card(Collector me, @PathVariable long palette, @RequestBody PalettePaper.CardAsked asked) {
         return new CardPlanned(paper.card(me, palette, asked));
+    }
+
+    /** The palette as it lies, in true size. */
+    @GetMapping(path = "/api/palettes/{palette}.svg", produces = "image/svg+xml")
+    ResponseEntity<byte[]> svg(Collector me, @PathVariable long palette) {
+        PalettePicture picture = new PalettePicture(views.page(me, palette));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"molvet-palette.svg\"")
+                .contentType(MediaType.valueOf("image/svg+xml"))
+                .body(picture.paper().svg(1, (pen, page) -> picture.draw(pen)));
+    }
+
+    /** The same as pixels. @param pixels of its longer side, 200 to 4,000 */
+    @GetMapping(path = "/api/palettes/{palette}.png", produces = MediaType.IMAGE_PNG_VALUE)
+    ResponseEntity<byte[]> png(
+            Collector me, @PathVariable long palette, @RequestParam(defaultValue = "2000") int pixels) {
+        PalettePicture picture = new PalettePicture(views.page(me, palette));
+        Paper sheet = picture.paper();
+        int longer = Math.max(LEAST_PIXELS, Math.min(MOST_PIXELS, pixels));
+        int dpi = (int) Math.floor(25.4 * longer / Math.max(sheet.width(), sheet.height()));
+        return ResponseEntity.ok()
+                .header(HttpHeaders.CONTENT_DISPOSITION, "inline; filename=\"molvet-palette.png\"")
+                .contentType(MediaType.IMAGE_PNG)
+                .body(sheet.png(1, dpi, (pen, page) -> picture.draw(pen)));
     }
 
     @GetMapping(path = "/api/palettes/{palette}/labels.pdf", produces = "application/pdf")

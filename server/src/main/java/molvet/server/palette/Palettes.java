@@ -2,8 +2,6 @@ package molvet.server.palette;
 
 import java.math.BigDecimal;
 import java.time.Clock;
-import java.time.Duration;
-import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.Collection;
 import java.util.Collections;
@@ -13,29 +11,19 @@ import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
-import java.util.Locale;
 import java.util.Map;
 import java.util.Objects;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
-import molvet.core.collection.Family;
 import molvet.core.collection.HoldingForm;
-import molvet.core.collection.School;
-import molvet.core.collection.SchoolOrder;
-import molvet.core.colour.Lab;
 import molvet.core.measure.Decimals;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.palette.Along;
-import molvet.core.palette.Arrangement;
 import molvet.core.palette.Box;
-import molvet.core.palette.Differences;
 import molvet.core.palette.PaletteChange;
-import molvet.core.palette.Wells;
-import molvet.core.pigment.PigmentReference;
-import molvet.core.pigment.UsualColour;
 import molvet.server.arrival.Pours;
 import molvet.server.collection.Finder;
 import molvet.server.collection.OrderStore;
@@ -52,20 +40,16 @@ import molvet.server.platform.Ownership;
 import molvet.server.platform.Rows;
 import molvet.server.platform.Stale;
 import molvet.server.platform.Taken;
-import molvet.server.platform.Thinking;
 import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.databind.json.JsonMapper;
 
-/** Palettes: their draft changed act by act, kept as versions, put into order. One act, one transaction. */
+/** Palettes and their drafts, changed act by act. One act, one transaction. */
 @Service
 public class Palettes {
     private static final int MOST_PALETTES = 200;
-    private static final int MOST_VERSIONS = 500;
     private static final BigDecimal SQUEEZED = BigDecimal.ONE;
-    private static final Duration ARRANGED = Duration.ofMillis(1700);
-    private static final int MOST_SECONDS = 20;
 
     /** Why a paint left. */
     public enum Why {
@@ -88,9 +72,6 @@ public class Palettes {
     private final Clock clock;
     private final JsonMapper json;
     private final Ownership ownership;
-    private final Thinking thinking;
-    private final PigmentReference reference;
-    private final SchoolOrder schools;
 
     Palettes(
             PaletteStore store,
@@ -102,9 +83,7 @@ public class Palettes {
             Rows rows,
             Clock clock,
             JsonMapper json,
-            Ownership ownership,
-            Thinking thinking,
-            PigmentReference reference) {
+            Ownership ownership) {
         this.store = store;
         this.boxes = boxes;
         this.orders = orders;
@@ -115,9 +94,6 @@ public class Palettes {
         this.clock = clock;
         this.json = json;
         this.ownership = ownership;
-        this.thinking = thinking;
-        this.reference = reference;
-        this.schools = new SchoolOrder(reference);
     }
 
     /**
@@ -174,16 +150,6 @@ public class Palettes {
             @OneOf(IntoHow.class) @Nullable String how,
             @Nullable String ml,
             @OneOf(HoldingForm.class) @Nullable String form,
-            @Nullable Integer version) {}
-
-    public record LeftFor(
-            long paint, @OneOf(Why.class) @Nullable String why) {}
-
-    /** @param version the draft’s, as it was read */
-    public record Keeping(
-            @Nullable String since,
-            @Nullable String why,
-            @Nullable List<LeftFor> left,
             @Nullable Integer version) {}
 
     public record Renamed(
@@ -355,7 +321,7 @@ public class Palettes {
         write(me, p, draft, wanted, locked);
     }
 
-    private VersionRow held(Collector me, long palette, @Nullable Integer read) {
+    VersionRow held(Collector me, long palette, @Nullable Integer read) {
         VersionRow draft = store.draftForUpdate(me, palette)
                 .orElseThrow(() -> new NotFound("There is no such palette in your collection."));
         if (read != null && read != draft.version()) {
@@ -366,8 +332,7 @@ public class Palettes {
     }
 
     /** Row by row, so that undo holds only what changed. */
-    private void write(
-            Collector me, PaletteRow p, VersionRow draft, Map<Integer, WellHolds> wanted, List<Integer> locked) {
+    void write(Collector me, PaletteRow p, VersionRow draft, Map<Integer, WellHolds> wanted, List<Integer> locked) {
         Map<Long, OrderStore.CardRow> cards =
                 own(me, wanted.values().stream().map(WellHolds::paint).toList());
         requireHoldings(me, wanted.values());
@@ -396,7 +361,7 @@ public class Palettes {
         });
     }
 
-    private Map<Long, OrderStore.CardRow> own(Collector me, List<Long> paints) {
+    Map<Long, OrderStore.CardRow> own(Collector me, List<Long> paints) {
         Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
         if (cards.size() < new HashSet<>(paints).size()) {
             throw new NotFound("One of these paints is not in your collection. Nothing was changed.");
@@ -489,7 +454,7 @@ public class Palettes {
         return all;
     }
 
-    private static Map<Integer, WellHolds> holds(List<WellRow> wells) {
+    static Map<Integer, WellHolds> holds(List<WellRow> wells) {
         Map<Integer, WellHolds> all = new LinkedHashMap<>();
         wells.stream()
                 .filter(w -> w.paintId() != null)
@@ -588,373 +553,6 @@ public class Palettes {
             if (typed.box() != null) rows.change(me, "palette", id, Map.of("box_id", typed.box()));
         });
     }
-
-    /** The draft becomes a version with a day and a word why. @return its number */
-    @Transactional
-    public int keep(Collector me, long id, Keeping typed) {
-        PaletteRow p = palette(me, id);
-        VersionRow draft = held(me, id, typed.version());
-        List<VersionRow> all = store.versions(me, id);
-        VersionRow newest = all.get(all.size() - 1);
-        boolean first = newest.number() == PaletteStore.DRAFT;
-        List<WellRow> wells = store.wells(me, draft.id());
-        if (wells.isEmpty()) throw Refusal.of("wells", "Nothing lies in it yet.", "Fill a well first.");
-        PaletteChange change =
-                PaletteChange.between(first ? List.of() : filled(store.wells(me, newest.id())), filled(wells));
-        if (!first && change.isEmpty() && newest.shape().equals(draft.shape())) {
-            throw Refusal.of(
-                    "wells",
-                    "Nothing changed since version " + newest.number() + ".",
-                    "Change it first, then keep it.");
-        }
-        if (all.size() > MOST_VERSIONS)
-            throw Refusal.of("version", "It has " + MOST_VERSIONS + " versions already.", "Begin a new palette.");
-        LocalDate since = Fields.day("since", typed.since(), LocalDate.now(clock));
-        if (!first && since.isBefore(newest.since())) {
-            throw Refusal.of(
-                    "since",
-                    since + " lies before version " + newest.number() + ", which is of " + newest.since() + ".",
-                    "Write a day from " + newest.since() + " on.");
-        }
-        if (since.isAfter(LocalDate.now(clock).plusDays(1))) {
-            throw Refusal.of("since", since + " has not come yet.", "Keep it on the day it lies in the box.");
-        }
-        String why = Words.line("why", Fields.text(typed.why()), 300);
-        Map<Long, Why> left = new HashMap<>();
-        if (typed.left() != null) {
-            for (LeftFor l : typed.left()) {
-                if (l != null && !Fields.text(l.why()).isBlank())
-                    left.put(l.paint(), Fields.one("why", l.why(), Why.values()));
-            }
-        }
-        int number = newest.number() + 1;
-        acts.act(me, () -> "Kept version " + number + " of " + p.name(), () -> {
-            Map<String, Object> row = new HashMap<>();
-            row.put("palette_id", id);
-            row.put("number", number);
-            row.put("since", since);
-            row.put("why", why);
-            row.put("shape", draft.shape());
-            row.put("locked", draft.locked());
-            long version = rows.add(me, "palette_version", row);
-            wells.forEach(w -> rows.add(
-                    me,
-                    "palette_well",
-                    new WellRow(0, version, w.well(), w.paintId(), w.paintName(), w.holdingId(), w.squeezed())));
-            for (PaletteChange.Change c : change.out()) {
-                Map<String, Object> leaving = new HashMap<>();
-                leaving.put("palette_version_id", version);
-                leaving.put("paint_id", c.paint() > 0 ? c.paint() : null);
-                leaving.put("paint_name", c.name());
-                leaving.put("why", left.getOrDefault(c.paint(), Why.OTHER));
-                rows.add(me, "palette_leaving", leaving);
-            }
-            // So that a window that still shows the draft as it was cannot keep it once more.
-            rows.change(me, "palette_version", draft.id(), Map.of("why", ""));
-        });
-        return number;
-    }
-
-    /** The draft becomes what a version was; the version stays as it is. */
-    @Transactional
-    public void takeBack(Collector me, long id, int number, @Nullable Integer read) {
-        PaletteRow p = palette(me, id);
-        VersionRow draft = held(me, id, read);
-        VersionRow from = version(me, id, number);
-        Map<Integer, WellHolds> wanted = holds(store.wells(me, from.id()));
-        acts.act(me, () -> "Laid " + p.name() + " as in version " + number, () -> {
-            if (!from.shape().equals(draft.shape())) {
-                rows.change(me, "palette_version", draft.id(), Map.of("shape", from.shape()));
-            }
-            write(me, p, draft, wanted, locked(from));
-        });
-    }
-
-    // ---- order
-
-    /**
-     * @param how SMOOTHEST, or a school
-     * @param along which way a school’s order runs
-     * @param locked wells that stay as they are; left out, those locked in the draft
-     * @param families kept in rows as far as it goes; of the smoothest only
-     * @param freeMove whether free wells may lie elsewhere; left out, only where they are one or two: else an order would be smooth by
-     *     strewing them between
-     * @param paints another beginning than the draft: the paint in each well
-     * @param seconds it may take; two usually
-     */
-    public record WellOrderAsked(
-            @Nullable String how,
-            @OneOf(Along.class) @Nullable String along,
-            @Nullable List<Integer> locked,
-            @Nullable Boolean families,
-            @Nullable Boolean freeMove,
-            @Nullable List<@Nullable Long> paints,
-            @Nullable Boolean prove,
-            @Nullable Double seconds) {}
-
-    /**
-     * @param wells the paint in each
-     * @param guessed paints whose colour is taken from their recipe; {@code without} those that have none at all
-     * @param said how good it is, in sentences
-     */
-    public record Ordered(
-            List<@Nullable Long> wells,
-            double roughness,
-            double roughnessAsGiven,
-            double bound,
-            boolean optimal,
-            List<Long> guessed,
-            List<Long> without,
-            String said) {}
-
-    /** What is known of the colours in a palette’s wells. */
-    record Coloured(List<Long> paints, List<Lab> colours, List<Long> guessed, List<Long> without) {
-        Differences differences() {
-            return Differences.of(colours);
-        }
-
-        /** Numbers of colours by well, −1 for those that are empty or have no colour. */
-        List<Integer> lying(List<@Nullable Long> wells) {
-            List<Integer> lying = new ArrayList<>();
-            Set<Integer> used = new HashSet<>();
-            for (Long p : wells) {
-                int at = -1;
-                for (int i = 0; i < paints.size() && p != null; i++) {
-                    if (paints.get(i).equals(p) && used.add(i)) {
-                        at = i;
-                        break;
-                    }
-                }
-                lying.add(at);
-            }
-            return lying;
-        }
-    }
-
-    /** @param paints one for each well that holds one; a paint in two wells twice */
-    Coloured coloured(Collector me, List<Long> paints) {
-        Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
-        List<Long> of = new ArrayList<>();
-        List<Lab> colours = new ArrayList<>();
-        List<Long> guessed = new ArrayList<>();
-        List<Long> without = new ArrayList<>();
-        for (Long p : paints) {
-            OrderStore.CardRow card = cards.get(p);
-            if (card == null) continue;
-            Lab colour = card.massTone()
-                    .orElseGet(() -> UsualColour.of(card.pigments(), reference)
-                            .map(UsualColour::massTone)
-                            .orElse(null));
-            if (colour == null) {
-                without.add(p);
-                continue;
-            }
-            if (card.massTone().isEmpty()) guessed.add(p);
-            of.add(p);
-            colours.add(colour);
-        }
-        return new Coloured(of, colours, guessed, without);
-    }
-
-    @Transactional(readOnly = true)
-    public Ordered order(Collector me, long id, WellOrderAsked asked) {
-        VersionRow draft = draft(me, id);
-        Box box = box(draft);
-        List<@Nullable Long> given = new ArrayList<>();
-        if (asked.paints() != null && !asked.paints().isEmpty()) {
-            if (asked.paints().size() != box.count()) {
-                throw Refusal.of("paints", "This box has " + box.count() + " wells.", "Send one entry for each.");
-            }
-            given.addAll(asked.paints());
-            own(me, given.stream().filter(Objects::nonNull).toList());
-        } else {
-            given.addAll(lying(me, id));
-        }
-        List<Long> paints = given.stream().filter(Objects::nonNull).toList();
-        Coloured coloured = coloured(me, paints);
-        Set<Integer> locked = new LinkedHashSet<>(asked.locked() == null ? locked(draft) : asked.locked());
-        if (locked.stream().anyMatch(w -> w == null || w < 0 || w >= box.count())) {
-            throw Refusal.of("locked", "There is no such well to lock.", "It has wells 1 to " + box.count() + ".");
-        }
-        String how = Fields.text(asked.how()).isBlank()
-                ? "SMOOTHEST"
-                : asked.how().strip().toUpperCase(Locale.ROOT);
-        return how.equals("SMOOTHEST")
-                ? smoothest(me, box, given, coloured, locked, asked)
-                : bySchool(me, box, given, coloured, locked, asked, how);
-    }
-
-    private Ordered smoothest(
-            Collector me,
-            Box box,
-            List<@Nullable Long> given,
-            Coloured coloured,
-            Set<Integer> locked,
-            WellOrderAsked asked) {
-        Wells wells = box.wells();
-        List<Integer> lying = coloured.lying(given);
-        Map<Integer, Integer> fixed = new HashMap<>();
-        for (int w : locked) {
-            // A paint without a colour stays where it is locked; so does an empty well.
-            fixed.put(w, lying.get(w) >= 0 ? lying.get(w) : Arrangement.EMPTY);
-        }
-        if (!(asked.freeMove() == null ? free(given, locked).size() <= FREE_MOVE : asked.freeMove())) {
-            free(given, locked).forEach(w -> fixed.put(w, Arrangement.EMPTY));
-        }
-        Differences d = coloured.differences();
-        boolean families = Boolean.TRUE.equals(asked.families());
-        double seconds = asked.seconds() == null ? 0 : asked.seconds();
-        Duration most = seconds > 0 ? Duration.ofMillis((long) (1000 * Math.min(MOST_SECONDS, seconds))) : ARRANGED;
-        Arrangement.Question question = new Arrangement.Question(
-                wells,
-                d,
-                lying,
-                fixed,
-                families ? box.rowOf() : List.of(),
-                families ? familiesOf(me, coloured.paints) : List.of());
-        boolean prove = asked.prove() == null || asked.prove();
-        Arrangement a = thinking.within(most, goOn -> Arrangement.smoothest(question, 1, prove, goOn));
-        List<@Nullable Long> laid = new ArrayList<>();
-        a.wells().forEach(c -> laid.add(c < 0 ? null : coloured.paints.get(c)));
-        putUncoloured(given, laid, locked, coloured.without);
-        return new Ordered(
-                laid,
-                a.roughness(),
-                a.asGiven(),
-                a.bound(),
-                a.optimal() && !families,
-                coloured.guessed,
-                coloured.without,
-                said(a.roughness(), a.asGiven(), a.bound(), a.optimal(), families));
-    }
-
-    /** So many free wells are moved about for a smoother order; more stay where they are. */
-    private static final int FREE_MOVE = 2;
-
-    private static Set<Integer> free(List<@Nullable Long> given, Set<Integer> locked) {
-        return IntStream.range(0, given.size())
-                .filter(w -> given.get(w) == null && !locked.contains(w))
-                .boxed()
-                .collect(Collectors.toCollection(LinkedHashSet::new));
-    }
-
-    /** Wells that stay empty whatever the order: those locked so, and free ones where there are many. */
-    Set<Integer> staysEmpty(List<@Nullable Long> given, Set<Integer> locked) {
-        Set<Integer> empty = new LinkedHashSet<>();
-        locked.stream().filter(w -> given.get(w) == null).forEach(empty::add);
-        Set<Integer> free = free(given, locked);
-        if (free.size() > FREE_MOVE) empty.addAll(free);
-        return empty;
-    }
-
-    private List<Integer> familiesOf(Collector me, List<Long> paints) {
-        Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
-        return paints.stream()
-                .map(p -> schools.family(cards.get(p).swatchable()).ordinal())
-                .toList();
-    }
-
-    /** Paints of which no colour is known lie where they lay, if that is free, else in the first free well. */
-    private static void putUncoloured(
-            List<@Nullable Long> given, List<@Nullable Long> laid, Set<Integer> locked, List<Long> without) {
-        List<Long> left = new ArrayList<>(without);
-        for (int w = 0; w < given.size(); w++) {
-            if (laid.get(w) == null && given.get(w) != null && left.contains(given.get(w))) {
-                laid.set(w, given.get(w));
-                left.remove(given.get(w));
-            }
-        }
-        for (int w = 0; w < laid.size() && !left.isEmpty(); w++) {
-            if (laid.get(w) == null && !locked.contains(w)) laid.set(w, left.remove(0));
-        }
-    }
-
-    private static String said(double roughness, double given, double bound, boolean optimal, boolean families) {
-        String is = String.format(Locale.ROOT, "Roughness %.0f; as it is, %.0f.", roughness, given);
-        if (families) {
-            return is
-                    + String.format(
-                            Locale.ROOT, " Families are kept in rows; without that none can be under %.0f.", bound);
-        }
-        return optimal
-                ? is + " It is proven that no order is smoother."
-                : is + String.format(Locale.ROOT, " No order can be under %.0f.", bound);
-    }
-
-    private Ordered bySchool(
-            Collector me,
-            Box box,
-            List<@Nullable Long> given,
-            Coloured coloured,
-            Set<Integer> locked,
-            WellOrderAsked asked,
-            String how) {
-        School school = Fields.one("how", how, School.values());
-        Along along = Fields.one("along", asked.along(), Along.ROWS, Along.values());
-        List<Long> free = new ArrayList<>();
-        for (int w = 0; w < given.size(); w++) {
-            if (given.get(w) != null && !locked.contains(w)) free.add(given.get(w));
-        }
-        Map<Long, OrderStore.CardRow> cards = orders.cards(me, free);
-        List<Long> distinct = free.stream().distinct().toList();
-        List<Long> order = new ArrayList<>();
-        schools.order(
-                        school,
-                        distinct.stream().map(p -> cards.get(p).swatchable()).toList())
-                .order()
-                .forEach(s ->
-                        free.stream().filter(p -> String.valueOf(p).equals(s)).forEach(order::add));
-        List<@Nullable Long> laid = new ArrayList<>();
-        for (int w = 0; w < given.size(); w++) laid.add(locked.contains(w) ? given.get(w) : null);
-        if (box.kind() == Box.Kind.RING) ring(box, order, cards, laid, locked);
-        for (int w : along.wells(box)) {
-            if (order.isEmpty()) break;
-            if (laid.get(w) == null && !locked.contains(w)) laid.set(w, order.remove(0));
-        }
-        Wells wells = box.wells();
-        Differences d = coloured.differences();
-        double roughness = d.roughness(wells, coloured.lying(laid));
-        double before = d.roughness(wells, coloured.lying(given));
-        return new Ordered(
-                laid,
-                roughness,
-                before,
-                0,
-                false,
-                coloured.guessed,
-                coloured.without,
-                String.format(
-                        Locale.ROOT,
-                        "%s, %s: roughness %.0f; as it is, %.0f.",
-                        Character.toUpperCase(school.words().charAt(0))
-                                + school.words().substring(1),
-                        box.kind() == Box.Kind.RING ? "clockwise from the top" : along.words(),
-                        roughness,
-                        before));
-    }
-
-    /** Earths, greys and blacks go outside a ring, as far as there is room. */
-    private void ring(
-            Box box,
-            List<Long> order,
-            Map<Long, OrderStore.CardRow> cards,
-            List<@Nullable Long> laid,
-            Set<Integer> locked) {
-        List<Long> neutral = order.stream()
-                .filter(p -> NEUTRALS.contains(schools.family(cards.get(p).swatchable())))
-                .toList();
-        List<Integer> outside = IntStream.range(box.ring(), box.count())
-                .filter(w -> laid.get(w) == null && !locked.contains(w))
-                .boxed()
-                .toList();
-        for (int i = 0; i < Math.min(neutral.size(), outside.size()); i++) {
-            laid.set(outside.get(i), neutral.get(i));
-            order.remove(neutral.get(i));
-        }
-    }
-
-    private static final Set<Family> NEUTRALS =
-            Set.of(Family.EARTH, Family.BROWN, Family.GREY, Family.BLACK, Family.WHITE);
 
     /** Versions by number, the newest last, without the draft. */
     List<VersionRow> kept(Collector me, long id) {

@@ -18,12 +18,14 @@ import org.springframework.web.bind.annotation.RestController;
 class StockController {
     private final Stock stock;
     private final StockViews views;
+    private final RunningLow low;
     private final ShoppingViews shopping;
     private final StockStore store;
 
-    StockController(Stock stock, StockViews views, ShoppingViews shopping, StockStore store) {
+    StockController(Stock stock, StockViews views, RunningLow low, ShoppingViews shopping, StockStore store) {
         this.stock = stock;
         this.views = views;
+        this.low = low;
         this.shopping = shopping;
         this.store = store;
     }
@@ -34,14 +36,14 @@ class StockController {
     }
 
     @GetMapping("/api/stock/low")
-    StockViews.LowList low(Collector me) {
-        return views.low(me);
+    RunningLow.LowList low(Collector me) {
+        return low.low(me);
     }
 
     /** Pigments that are no longer made, and how much of each is in the house. */
     @GetMapping("/api/stock/unmade")
-    StockViews.UnmadeList unmade(Collector me) {
-        return views.unmade(me);
+    RunningLow.UnmadeList unmade(Collector me) {
+        return low.unmade(me);
     }
 
     @GetMapping("/api/stock/unused")
@@ -55,8 +57,8 @@ class StockController {
     }
 
     @GetMapping("/api/paints/{paint}/replacements")
-    StockViews.Replacements replacements(Collector me, @PathVariable long paint) {
-        return views.replacements(me, paint);
+    RunningLow.Replacements replacements(Collector me, @PathVariable long paint) {
+        return low.replacements(me, paint);
     }
 
     @PostMapping("/api/holdings/{holding}/left")

@@ -5,10 +5,8 @@ import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
-import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
-import java.util.HashSet;
 import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
@@ -21,24 +19,12 @@ import java.util.stream.Stream;
 import molvet.core.collection.Holding;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
-import molvet.core.maker.Sizes;
-import molvet.core.measure.Refusal;
-import molvet.core.pigment.Granulation;
-import molvet.core.pigment.LabelReader;
-import molvet.core.pigment.Lightfastness;
-import molvet.core.pigment.Pigment;
-import molvet.core.pigment.PigmentCode;
-import molvet.core.pigment.PigmentReference;
-import molvet.core.pigment.Recipe;
-import molvet.core.pigment.Trait;
+import molvet.core.measure.DayInWords;
+import molvet.core.measure.Volume;
 import molvet.core.stock.Pace;
-import molvet.core.stock.Replacement;
-import molvet.server.choosing.ShortlistStore;
 import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
 import molvet.server.collection.PaintViews.PaintEntry;
-import molvet.server.collection.VoiceStore;
-import molvet.server.collection.VoiceStore.VoiceRow;
 import molvet.server.platform.Collector;
 import molvet.server.platform.NotFound;
 import molvet.server.platform.OneOf;
@@ -49,42 +35,23 @@ import org.jspecify.annotations.Nullable;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.annotation.Transactional;
 
-/** What is left and how long it lasts, what runs low and what replaces it, what is no longer made, and what is never used. */
+/** What is left and how long it lasts, and what is never used. */
 @Component
 class StockViews {
     /** What pans take from a tube is known to some percent of it. */
     private static final int POURED = 5;
 
     private static final int MOST_SHOWN = 400;
-    private static final int MOST_LOW = 60;
-    private static final String DISCONTINUED = "DISCONTINUED";
-    private static final int FEW = 4;
 
     private final StockStore store;
-    private final ShortlistStore charts;
-    private final VoiceStore voices;
     private final PaintViews paints;
     private final Finder finder;
-    private final LabelReader reader;
-    private final PigmentReference reference;
     private final Clock clock;
 
-    StockViews(
-            StockStore store,
-            ShortlistStore charts,
-            VoiceStore voices,
-            PaintViews paints,
-            Finder finder,
-            LabelReader reader,
-            PigmentReference reference,
-            Clock clock) {
+    StockViews(StockStore store, PaintViews paints, Finder finder, Clock clock) {
         this.store = store;
-        this.charts = charts;
-        this.voices = voices;
         this.paints = paints;
         this.finder = finder;
-        this.reader = reader;
-        this.reference = reference;
         this.clock = clock;
     }
 
@@ -116,7 +83,7 @@ class StockViews {
 
     record StockList(List<StockedPaint> paints, int all) {}
 
-    private record Lots(
+    record Lots(
             Map<Long, List<LotRow>> by,
             Map<Long, List<EstimateRow>> estimates,
             Map<Long, List<StockStore.PourRow>> pours,
@@ -124,7 +91,7 @@ class StockViews {
             Map<Long, StockStore.PartingRow> partings,
             List<WeightRow> weights) {}
 
-    private Lots lots(Collector me) {
+    Lots lots(Collector me) {
         return new Lots(
                 store.lots(me).stream()
                         .collect(Collectors.groupingBy(LotRow::paintId, LinkedHashMap::new, Collectors.toList())),
@@ -155,7 +122,7 @@ class StockViews {
                 .orElseThrow(() -> new NotFound("There is no such paint."));
     }
 
-    private List<StockedPaint> views(Collector me, Lots lots, List<Long> ids) {
+    List<StockedPaint> views(Collector me, Lots lots, List<Long> ids) {
         return paints.entries(me, ids).stream()
                 .map(e -> {
                     List<LotRow> own = lots.by.getOrDefault(e.id(), List.of());
@@ -167,19 +134,21 @@ class StockViews {
                 .toList();
     }
 
-    private static boolean own(LotRow l) {
+    static boolean own(LotRow l) {
         return HoldingState.valueOf(l.state()).counts()
                 && !HoldingForm.valueOf(l.form()).isOnlyASample();
     }
 
-    private static boolean runsLow(List<LotRow> lots) {
-        return Holding.isRunningLow(lots.stream()
-                .map(l -> new Holding(
-                        HoldingForm.valueOf(l.form()),
-                        Optional.empty(),
-                        l.leftPercent(),
-                        HoldingState.valueOf(l.state())))
-                .toList());
+    static boolean runsLow(List<LotRow> lots) {
+        return Holding.isRunningLow(lots.stream().map(StockViews::holding).toList());
+    }
+
+    static Holding holding(LotRow l) {
+        return new Holding(
+                HoldingForm.valueOf(l.form()),
+                Optional.ofNullable(l.volume()).map(Volume::new),
+                l.leftPercent(),
+                HoldingState.valueOf(l.state()));
     }
 
     private static int fullest(Lots lots, long paint) {
@@ -290,318 +259,6 @@ class StockViews {
                 (int) uses);
     }
 
-    // ---- runs low ---------------------------------------------------------------------------------------------------
-
-    /** @param colour of a maker’s chart, where the paint is not in the collection */
-    record ReplacementView(
-            @Nullable PaintEntry paint,
-            @Nullable Long colour,
-            String name,
-            String maker,
-            List<String> recipe,
-            @OneOf(Replacement.Kind.class) String kind,
-            List<Double> strengths,
-            @Nullable String perMl,
-            List<String> said) {}
-
-    /** @param gone that its maker lists it no more, in a sentence; empty where it does, or where no chart is known */
-    record LowPaint(StockedPaint stocked, String gone, List<ReplacementView> replacements) {}
-
-    record LowList(List<LowPaint> paints, int all) {}
-
-    record Replacements(
-            PaintEntry paint, @Nullable String perMl, String currency, List<ReplacementView> replacements) {}
-
-    /** What runs low, the most used first, with the few best of what replaces each. */
-    @Transactional(readOnly = true)
-    public LowList low(Collector me) {
-        Lots lots = lots(me);
-        List<Long> low = lots.by.keySet().stream()
-                .filter(id -> runsLow(lots.by.get(id)))
-                .sorted(Comparator.comparingInt(
-                        id -> -lots.paintings.getOrDefault(id, List.of()).size()))
-                .toList();
-        Market market = market(me);
-        List<Long> shown = low.subList(0, Math.min(MOST_LOW, low.size()));
-        Map<Long, List<Replacement>> replacing = new HashMap<>();
-        for (long id : shown) {
-            replacing.put(
-                    id, market.replacing(id, reference).stream().limit(FEW).toList());
-        }
-        Map<Long, PaintEntry> entries =
-                entries(me, replacing.values().stream().flatMap(List::stream).toList());
-        return new LowList(
-                views(me, lots, shown).stream()
-                        .map(s -> new LowPaint(
-                                s,
-                                market.gone.contains(s.paint.id()) ? "Its maker lists it no more." : "",
-                                replacements(entries, market, replacing.get(s.paint.id()))))
-                        .toList(),
-                low.size());
-    }
-
-    @Transactional(readOnly = true)
-    public Replacements replacements(Collector me, long paint) {
-        Market market = market(me);
-        Replacement.Stocked low = market.of(paint).orElseThrow(() -> new NotFound("There is no such paint."));
-        PaintEntry entry = paints.entries(me, List.of(paint)).get(0);
-        List<Replacement> all = market.replacing(paint, reference);
-        return new Replacements(
-                entry,
-                low.perMl().map(StockViews::plain).orElse(null),
-                market.currency,
-                replacements(entries(me, all), market, all));
-    }
-
-    private static String plain(BigDecimal perMl) {
-        return perMl.setScale(2, RoundingMode.HALF_UP).toPlainString();
-    }
-
-    private Map<Long, PaintEntry> entries(Collector me, List<Replacement> all) {
-        return paints
-                .entries(
-                        me,
-                        all.stream()
-                                .map(Replacement::paint)
-                                .filter(p -> p != 0)
-                                .distinct()
-                                .toList())
-                .stream()
-                .collect(Collectors.toMap(PaintEntry::id, e -> e));
-    }
-
-    private static List<ReplacementView> replacements(
-            Map<Long, PaintEntry> entries, Market market, List<Replacement> all) {
-        return all.stream()
-                .map(r -> {
-                    Replacement.Stocked s = market.stocked(r);
-                    return new ReplacementView(
-                            entries.get(r.paint()),
-                            r.colour() == 0 ? null : r.colour(),
-                            s.name(),
-                            s.maker(),
-                            s.recipe().pigments().stream().map(Object::toString).toList(),
-                            r.kind().name(),
-                            r.strengths(),
-                            r.perMl().map(StockViews::plain).orElse(null),
-                            r.said());
-                })
-                .toList();
-    }
-
-    /** All that could be bought: paints by their id, colours of charts by its negative. Prices in one currency, the commonest. */
-    private record Market(
-            Map<Long, Replacement.Stocked> all, Map<Long, Replacement.Stocked> again, Set<Long> gone, String currency) {
-        Replacement.Stocked stocked(Replacement r) {
-            if (r.colour() == 0) return all.get(r.paint());
-            return Optional.ofNullable(all.get(-r.colour()))
-                    .orElseGet(() -> again.values().stream()
-                            .filter(s -> s.colour() == r.colour())
-                            .findFirst()
-                            .orElseThrow());
-        }
-
-        Optional<Replacement.Stocked> of(long paint) {
-            return Optional.ofNullable(all.get(paint));
-        }
-
-        List<Replacement> replacing(long paint, PigmentReference reference) {
-            List<Replacement.Stocked> from = new ArrayList<>(all.values());
-            if (again.containsKey(paint)) from.add(again.get(paint));
-            return of(paint).map(p -> Replacement.of(p, from, reference)).orElse(List.of());
-        }
-    }
-
-    private Market market(Collector me) {
-        List<LotRow> lots = store.lots(me);
-        String currency = lots.stream()
-                .map(LotRow::currency)
-                .filter(java.util.Objects::nonNull)
-                .collect(Collectors.groupingBy(c -> c, Collectors.counting()))
-                .entrySet()
-                .stream()
-                .max(Map.Entry.comparingByValue())
-                .map(Map.Entry::getKey)
-                .orElse("EUR");
-        Map<Long, BigDecimal> paid = new HashMap<>();
-        Map<Long, String> sizes = charts.chartSizes(me);
-        for (LotRow l : lots) {
-            if (l.price() == null
-                    || !currency.equals(l.currency())
-                    || l.volume() == null
-                    || l.volume().signum() <= 0) continue;
-            if (HoldingForm.valueOf(l.form()).isOnlyASample()) continue;
-            paid.put(l.paintId(), l.price().divide(l.volume(), 4, RoundingMode.HALF_UP));
-        }
-        Map<Long, StockStore.AsMadeRow> asMade = store.asMade(me);
-        Set<Long> gone = asMade.values().stream()
-                .filter(m -> m.status().equals(DISCONTINUED))
-                .map(StockStore.AsMadeRow::paintId)
-                .collect(Collectors.toSet());
-        Map<Long, Replacement.Stocked> again = new HashMap<>();
-        Map<Long, Replacement.Stocked> all = new LinkedHashMap<>();
-        for (VoiceRow r : voices.all(me)) {
-            all.put(
-                    r.id(),
-                    new Replacement.Stocked(
-                            r.id(),
-                            0,
-                            r.name(),
-                            r.maker(),
-                            r.pigments(),
-                            r.run(),
-                            r.heard().get(Trait.GRANULATION).verdict().map(Granulation.class::cast),
-                            r.heard().get(Trait.LIGHTFASTNESS).verdict().map(Lightfastness.class::cast),
-                            !gone.contains(r.id()),
-                            r.standing().equals("OWNED"),
-                            Optional.ofNullable(sizes.get(r.id()))
-                                    .flatMap(z -> perMl(z, currency))
-                                    .or(() -> Optional.ofNullable(paid.get(r.id())))));
-        }
-        for (ShortlistStore.ListedRow c : charts.listed(me)) {
-            all.put(
-                    -c.id(),
-                    new Replacement.Stocked(
-                            0,
-                            c.id(),
-                            c.name(),
-                            c.maker(),
-                            reader.read(c.labelText()).recipe(),
-                            Optional.empty(),
-                            Optional.empty(),
-                            Optional.empty(),
-                            true,
-                            false,
-                            perMl(c.sizes(), currency)));
-        }
-        asMade.values().stream().filter(m -> !gone.contains(m.paintId())).forEach(m -> {
-            Replacement.Stocked own = all.get(m.paintId());
-            Recipe now = reader.read(m.labelText()).recipe();
-            boolean same =
-                    now.isEmpty() || now.fingerprint().equals(own.recipe().fingerprint());
-            again.put(
-                    m.paintId(),
-                    new Replacement.Stocked(
-                            0,
-                            m.colourId(),
-                            m.name(),
-                            own.maker(),
-                            now.isEmpty() ? own.recipe() : now,
-                            same ? own.run() : Optional.empty(),
-                            same ? own.grain() : Optional.empty(),
-                            same ? own.lasts() : Optional.empty(),
-                            true,
-                            false,
-                            perMl(m.sizes(), currency)));
-        });
-        return new Market(all, again, gone, currency);
-    }
-
-    /** Of the cheapest size by the ml. */
-    private static Optional<BigDecimal> perMl(String sizes, String currency) {
-        if (sizes.isEmpty()) return Optional.empty();
-        try {
-            return Sizes.parse(sizes, "EUR").all().stream()
-                    .filter(s -> s.price().isPresent()
-                            && s.price().get().getCurrencyUnit().getCode().equals(currency))
-                    .map(s -> s.price().get().getAmount().divide(s.volume().ml(), 4, RoundingMode.HALF_UP))
-                    .min(Comparator.naturalOrder());
-        } catch (Refusal wordsOnly) {
-            return Optional.empty();
-        }
-    }
-
-    // ---- no longer made ---------------------------------------------------------------------------------------------
-
-    /**
-     * @param ml in tubes and pans of a known volume; {@code unknown} more are of none
-     * @param nearest what comes nearest and is still made; null where nothing was measured that is near
-     */
-    record UnmadePigment(
-            String code,
-            String chemicalName,
-            String ml,
-            int unknown,
-            List<StockedPaint> paints,
-            @Nullable ReplacementView nearest,
-            String said) {}
-
-    record UnmadeList(List<UnmadePigment> pigments) {}
-
-    @Transactional(readOnly = true)
-    public UnmadeList unmade(Collector me) {
-        Lots lots = lots(me);
-        Market market = market(me);
-        Map<PigmentCode, List<Long>> by = new LinkedHashMap<>();
-        for (Replacement.Stocked s : market.all.values()) {
-            if (s.paint() == 0 || lots.by.getOrDefault(s.paint(), List.of()).isEmpty()) continue;
-            for (PigmentCode c : s.recipe().pigments()) {
-                if (reference.find(c).filter(Pigment::outOfProduction).isPresent()) {
-                    by.computeIfAbsent(c, k -> new ArrayList<>()).add(s.paint());
-                }
-            }
-        }
-        return new UnmadeList(by.entrySet().stream()
-                .sorted(Comparator.comparing(e -> e.getKey().toString()))
-                .map(e -> unmade(me, lots, market, e.getKey(), e.getValue()))
-                .toList());
-    }
-
-    private UnmadePigment unmade(Collector me, Lots lots, Market market, PigmentCode code, List<Long> ids) {
-        BigDecimal ml = BigDecimal.ZERO;
-        int unknown = 0;
-        for (long id : ids) {
-            for (LotRow l : lots.by.get(id)) {
-                if (!own(l)) continue;
-                if (l.volume() == null) unknown++;
-                else
-                    ml = ml.add(l.volume()
-                            .multiply(BigDecimal.valueOf(l.leftPercent()))
-                            .movePointLeft(2));
-            }
-        }
-        Set<Long> skip = new HashSet<>(ids);
-        // The purest stands for the pigment.
-        Optional<Replacement> nearest = ids.stream()
-                .map(market.all::get)
-                .filter(s -> s.run().isPresent())
-                .min(Comparator.comparingInt(s -> s.recipe().pigments().size()))
-                .flatMap(s -> Replacement.of(
-                                s,
-                                market.all.values().stream()
-                                        .filter(o -> o.paint() != 0
-                                                && !skip.contains(o.paint())
-                                                && o.run().isPresent())
-                                        .toList(),
-                                reference)
-                        .stream()
-                        .filter(r -> !r.strengths().isEmpty())
-                        .min(Comparator.comparingDouble(r -> r.strengths().get(1))));
-        String held = unknown == 0 ? "" : unknown + (unknown == 1 ? " holding" : " holdings") + " of no known volume";
-        boolean dots = ml.signum() == 0 && unknown == 0;
-        String left = dots
-                ? "only dots or samples are in the house"
-                : ml.signum() == 0
-                        ? held + (unknown == 1 ? " is" : " are") + " in the house"
-                        : ml.setScale(1, RoundingMode.HALF_UP) + " ml are in the house"
-                                + (held.isEmpty() ? "" : ", and " + held);
-        String said = code + " is no longer made: " + left + (dots ? "." : ". Keep it for what nothing else does.")
-                + nearest.map(r -> " " + market.all.get(r.paint()).name() + " of "
-                                + market.all.get(r.paint()).recipe() + " "
-                                + r.said().get(0) + ".")
-                        .orElse(" Nothing that is measured and still made comes near.");
-        return new UnmadePigment(
-                code.toString(),
-                reference.find(code).map(Pigment::chemicalName).orElse(""),
-                ml.setScale(1, RoundingMode.HALF_UP).toPlainString(),
-                unknown,
-                views(me, lots, ids),
-                nearest.map(r -> replacements(entries(me, List.of(r)), market, List.of(r))
-                                .get(0))
-                        .orElse(null),
-                said);
-    }
-
     // ---- never used -------------------------------------------------------------------------------------------------
 
     record UnusedPaint(StockedPaint stocked, @Nullable LocalDate came, String said) {}
@@ -619,6 +276,7 @@ class StockViews {
         Set<LocalDate> days =
                 lots.paintings.values().stream().flatMap(List::stream).collect(Collectors.toSet());
         Map<Long, LocalDate> came = new HashMap<>();
+        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         List<Long> ids = lots.by.entrySet().stream()
                 .filter(e -> e.getValue().stream().anyMatch(StockViews::own))
                 .filter(e -> lots.paintings.getOrDefault(e.getKey(), List.of()).isEmpty())
@@ -629,29 +287,35 @@ class StockViews {
                         .min(Comparator.naturalOrder())
                         .ifPresent(d -> came.put(e.getKey(), d)))
                 .map(Map.Entry::getKey)
+                // Nothing was painted since it came: of that nothing follows.
+                .filter(id -> chances(days, came.get(id), today) > 0)
                 .sorted(Comparator.comparing(id -> came.getOrDefault(id, LocalDate.MAX)))
                 .toList();
-        LocalDate today = LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC);
         return new UnusedList(
                 first.isEmpty()
                         ? List.of()
                         : views(me, lots, ids.subList(0, Math.min(MOST_SHOWN, ids.size()))).stream()
                                 .map(s -> {
                                     LocalDate on = came.get(s.paint.id());
-                                    LocalDate from = on == null || on.isBefore(first.get()) ? first.get() : on;
-                                    long chances = days.stream()
-                                            .filter(d -> !d.isBefore(from) && !d.isAfter(today))
-                                            .count();
-                                    return new UnusedPaint(
-                                            s,
-                                            on,
-                                            (on == null ? "It is not known when it came" : "Came " + on)
-                                                    + "; in none of the paintings of " + chances
-                                                    + (chances == 1 ? " day" : " days") + " noted since.");
+                                    return new UnusedPaint(s, on, unused(on, chances(days, on, today)));
                                 })
                                 .toList(),
                 days.size(),
                 first.orElse(null));
+    }
+
+    /** On how many days something was painted since it came. */
+    private static long chances(Set<LocalDate> paintings, @Nullable LocalDate came, LocalDate today) {
+        return paintings.stream()
+                .filter(d -> came == null || !d.isBefore(came))
+                .filter(d -> !d.isAfter(today))
+                .count();
+    }
+
+    private static String unused(@Nullable LocalDate came, long chances) {
+        return (came == null ? "It is not known when it came" : "Came on " + DayInWords.of(came))
+                + "; in none of the paintings of " + chances + (chances == 1 ? " day" : " days")
+                + (came == null ? " that are noted." : " noted since.");
     }
 
     /** What is left of the fullest of each paint that runs low, in percent. */

@@ -319,6 +319,31 @@ class MixingApiTest {
         assertThat(me.get("/api/mixes?paint=" + all.get(1)).json().get("mixes")).hasSize(1);
     }
 
+    @Test
+    void aTriangleMakesMixturesOfThree() {
+        List<Long> corners =
+                List.of(paint("Lantern", "PY151"), paint("Deep Shelter Blue", "PB29"), paint("Rosehip", "PV19"));
+        long chart = plan("TRIANGLE", corners);
+        JsonNode cells = me.get("/api/charts/" + chart).must(200).json().get("cells");
+        assertThat(cells).hasSize(15);
+        assertThat(cells.get(4).at("/third").asLong()).isEqualTo(corners.get(2));
+        assertThat(me.get("/api/charts/" + chart + "/walk").must(200).text())
+                .contains("Mix 2 parts with 1 of Deep Shelter Blue and 1 of Rosehip");
+        long reading = look(chart, Map.of("device", "SCANNER"));
+        me.post("/api/readings/" + reading + "/accept", Map.of()).must(200);
+        JsonNode mixes = me.get("/api/mixes?chart=" + chart).must(200).json().get("mixes");
+        assertThat(mixes).hasSize(12);
+        long ofThree = 0;
+        for (JsonNode m : mixes) {
+            if (m.get("parts").size() < 3) continue;
+            ofThree++;
+            assertThat(m.at("/parts/0/paint/id").asLong()).isEqualTo(corners.get(0));
+            assertThat(m.get("surprise").isNumber()).isTrue();
+        }
+        assertThat(ofThree).isEqualTo(3);
+        assertThat(me.get("/api/charts/" + chart + ".pdf").must(200).bytes()).isNotEmpty();
+    }
+
     private long plan(String form, List<Long> paints) {
         return me.post(
                         "/api/charts",

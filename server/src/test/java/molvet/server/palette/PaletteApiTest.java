@@ -6,7 +6,9 @@ import java.awt.Color;
 import java.awt.GradientPaint;
 import java.awt.Graphics2D;
 import java.awt.image.BufferedImage;
+import java.io.ByteArrayInputStream;
 import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
@@ -501,6 +503,40 @@ class PaletteApiTest {
                 .hasSize(1);
         byte[] labels = me.get(at(tin) + "/labels.pdf?side=TOP").must(200).bytes();
         assertThat(new String(labels, 0, 5)).isEqualTo("%PDF-");
+    }
+
+    /** What is drawn is compared with what the page shows of the same well, by the pixel. */
+    @Test
+    void aPictureShowsEveryWellWhereItLies() throws IOException {
+        JsonNode page = begin(Map.of("paints", paints));
+        String at = at(page);
+        BufferedImage picture = ImageIO.read(new ByteArrayInputStream(
+                me.get(at + ".png?pixels=4000").must(200).bytes()));
+        assertThat(Math.max(picture.getWidth(), picture.getHeight())).isBetween(3900, 4000);
+        double mm = picture.getWidth() / (page.at("/shape/width").asDouble() + 2 * 8);
+        int compared = 0;
+        for (JsonNode w : page.get("wells")) {
+            // None is measured here: what is drawn is the recipe’s usual colour.
+            JsonNode stops = w.get("guess");
+            if (stops.isNull()) continue;
+            int x = (int) ((8 + w.get("x").asDouble() + w.get("width").asDouble() / 2) * mm);
+            int y = (int) ((8 + 12 + w.get("y").asDouble() + 0.1) * mm);
+            assertThat(colourDistance(
+                            picture.getRGB(x, y), Integer.decode(stops.get(0).asString())))
+                    .isLessThan(12);
+            compared++;
+        }
+        assertThat(compared).isEqualTo(paints.size());
+        assertThat(me.get(at + ".svg").must(200).text()).startsWith("<?xml").contains("<svg");
+        assertThat(me.get("/api/palettes/999999.png").status()).isEqualTo(404);
+    }
+
+    private static int colourDistance(int rgb, int other) {
+        int most = 0;
+        for (int shift = 0; shift <= 16; shift += 8) {
+            most = Math.max(most, Math.abs((rgb >> shift & 255) - (other >> shift & 255)));
+        }
+        return most;
     }
 
     @Test

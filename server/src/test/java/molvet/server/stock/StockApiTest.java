@@ -2,6 +2,7 @@ package molvet.server.stock;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
@@ -41,6 +42,49 @@ class StockApiTest {
                 .json()
                 .get("id")
                 .asLong();
+    }
+
+    private void painted(String on, long... with) {
+        List<Map<String, Object>> taps = new ArrayList<>();
+        for (long p : with) taps.add(Map.of("paint", p, "taps", 1));
+        JsonNode tin = me.post(
+                        "/api/palettes",
+                        Map.of("name", "Tin of " + on, "start", 0, "fill", Map.of("paints", List.of(with[0]))))
+                .must(201)
+                .json();
+        String at = "/api/palettes/" + tin.get("id").asLong();
+        me.post(at + "/versions", Map.of("since", "2025-01-01")).must(201);
+        me.post(at + "/paintings", Map.of("title", "Sea", "on", on, "paints", taps))
+                .must(201);
+    }
+
+    /** Of a paint that came after the last painting nothing follows; neither of one that was used once. */
+    @Test
+    void neverUsedIsSaidOnlyOfWhatCouldHaveBeen() {
+        long used = paint("Used", "Pellworth", "PB29", "9.00");
+        long idle = paint("Idle", "Pellworth", "PY43", "9.00");
+        assertThat(me.get("/api/stock/unused").json().get("paints")).isEmpty();
+        painted("2026-02-03", used);
+        painted("2026-02-04", used);
+        long late = me.post(
+                        "/api/paints", Api.body("name", "Late", "form", "TUBE", "volume", "5", "cameOn", "2026-03-01"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        JsonNode all = me.get("/api/stock/unused").must(200).json();
+        assertThat(all.get("paintings").asInt()).isEqualTo(2);
+        assertThat(all.get("paints")).hasSize(1);
+        assertThat(all.at("/paints/0/stocked/paint/id").asLong()).isEqualTo(idle);
+        assertThat(all.at("/paints/0/said").asString())
+                .isEqualTo("Came on 1 January 2026; in none of the paintings of 2 days noted since.");
+        painted("2026-03-01", used);
+        assertThat(me.get("/api/stock/unused")
+                        .json()
+                        .get("paints")
+                        .valueStream()
+                        .map(p -> p.at("/stocked/paint/id").asLong()))
+                .containsExactly(idle, late);
     }
 
     private void measured(long paint, double l, double a, double b) {
