@@ -64,7 +64,14 @@ export function BenchPage() {
 function told(c: Schemas["ChartEntry"]) {
   return [
     c.title ? c.formInWords : "",
-    c.painted === 0 ? "not begun" : c.painted < c.cells ? `${c.cells - c.painted} to paint` : "painted",
+    // What hangs in the light may be measured without a tick here.
+    c.painted === 0 && c.form === "LIGHT_TEST"
+      ? "how far it is stands under Fading"
+      : c.painted === 0
+        ? "not begun"
+        : c.painted < c.cells
+          ? `${c.cells - c.painted} to paint`
+          : "painted",
     c.drying > 0 ? `${c.drying} drying` : "",
     c.unfiled > 0 ? `${c.unfiled} to file` : "",
   ]

@@ -3,6 +3,7 @@ package molvet.core.collection;
 import java.util.Arrays;
 import java.util.Collection;
 import java.util.List;
+import java.util.Set;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Temperature;
@@ -49,7 +50,7 @@ public enum Range {
 
     /**
      * The place a paint fills. Near the border between warm and cool of one hue, the pigment decides: an alizarin is a cool red,
-     * however its wash turns.
+     * however its wash turns. So it does between orange and red: a palette with a pyrrole orange does not lack one.
      *
      * @param half its colour at half strength
      */
@@ -59,6 +60,7 @@ public enum Range {
         if (half.chroma() < DULL && hue > 20 && hue < 100) return EARTH;
         Range seen =
                 Arrays.stream(values()).filter(r -> r.holds(hue)).findFirst().orElseThrow();
+        if (seen == WARM_RED && hue > ORANGE.from - NAMED_ORANGE && isOrange(recipe)) return ORANGE;
         return Temperature.of(recipe)
                 .flatMap(t -> PAIRS.stream()
                         .filter(p -> seen != p.at(t) && p.isNear(hue))
@@ -66,6 +68,16 @@ public enum Range {
                         .findFirst())
                 .orElse(seen);
     }
+
+    /** A pigment orange whose wash is this little redder than the place is called an orange all the same. */
+    private static final double NAMED_ORANGE = 12;
+
+    /** Whether the Colour Index calls its only pigment an orange. */
+    private static boolean isOrange(Recipe recipe) {
+        return recipe.isSingle() && ORANGES.contains(recipe.pigments().get(0).family());
+    }
+
+    private static final Set<String> ORANGES = Set.of("PO", "NO");
 
     /** Two places of one hue that touch. @param border the hue angle between them */
     private record Pair(Range warm, Range cool, double border) {

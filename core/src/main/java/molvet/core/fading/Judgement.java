@@ -20,7 +20,7 @@ import molvet.core.pigment.Recipe;
  *
  * @param best it can be at best, {@code worst} at worst
  * @param astm the class, where the light was that of the standard
- * @param rate share of its colour that goes in a day in the light; empty while none is told
+ * @param rate share of its colour that goes in a day in the light; empty while too little went to tell
  * @param recovered whether it came back in the dark
  * @param reasons whole sentences, the finding first
  * @param next how long still, for which step; empty where all is said
@@ -101,6 +101,9 @@ public record Judgement(
         return new Judge(lit, daily, recipe, reference).judged();
     }
 
+    /** Less than this of ΔE00 that went says nothing of a pace: what a picture may be off by would double it. */
+    private static final double PACED = 3;
+
     private static final class Judge {
         private final List<Moment> all;
         /** Those taken out of the light: what came back in the dark is no proof that nothing went. */
@@ -159,7 +162,7 @@ public record Judgement(
                     best,
                     worst,
                     astm,
-                    Loss.rate(points),
+                    points.isEmpty() || worstMoment().most().deltaE00() < PACED ? Optional.empty() : Loss.rate(points),
                     recovered,
                     reasons,
                     stands ? List.of() : stillFor(last));

@@ -232,7 +232,7 @@ public record Replacement(
         BigDecimal other = s.perMl.get();
         BigDecimal percent =
                 other.subtract(one).multiply(BigDecimal.valueOf(100)).divide(one, 0, RoundingMode.HALF_UP);
-        if (percent.signum() == 0) return Optional.of("as dear by the ml");
+        if (percent.signum() == 0) return Optional.of("the same price by the ml");
         return Optional.of(percent.abs() + " % " + (percent.signum() < 0 ? "cheaper" : "dearer") + " by the ml ("
                 + other.setScale(2, RoundingMode.HALF_UP) + " against " + one.setScale(2, RoundingMode.HALF_UP) + ")");
     }

@@ -41,6 +41,10 @@ class PaintersNamesTest {
         "PY175, COOL_YELLOW",
         "PR108, WARM_RED",
         "PR188, WARM_RED",
+        "PO73, ORANGE",
+        "PO62, ORANGE",
+        "PO71, ORANGE",
+        "PR255, WARM_RED",
         "PB29, WARM_BLUE",
         "PB15:3, COOL_BLUE",
         "PB27, COOL_BLUE",
@@ -56,6 +60,13 @@ class PaintersNamesTest {
     void aColourFarFromTheBorderIsNotTalkedOutOfIt() {
         Lab orange = new Lab(55, 45, 55);
         assertThat(Range.of(orange, Recipe.of("PR83"))).isEqualTo(Range.ORANGE);
+        Lab red = new Lab(45, 60, 32);
+        assertThat(Range.of(red, Recipe.of("PO73"))).isEqualTo(Range.WARM_RED);
+        // A wash of a pyrrole orange as it was measured, on either side of the border.
+        assertThat(Range.of(new Lab(66, 50, 52), Recipe.of("PO73"))).isEqualTo(Range.ORANGE);
+        assertThat(Range.of(new Lab(66, 56, 55), Recipe.of("PO73"))).isEqualTo(Range.ORANGE);
+        // A mixture is what it looks like.
+        assertThat(Range.of(new Lab(66, 56, 55), Recipe.of("PO73", "PR254"))).isEqualTo(Range.WARM_RED);
     }
 
     @ParameterizedTest(name = "{0} stays a {1} when it is painted out")

@@ -70,6 +70,17 @@ class JudgementTest {
         assertThat(judged(course).rate().orElseThrow()).isCloseTo(rate, within(0.1 * rate));
     }
 
+    /** A change a picture only just sees is no pace: half of it may be the picture’s. */
+    @Test
+    void ofALittleThatWentNoPaceIsTold() {
+        Film film = Film.through(ROSE, WASH, Lab.PAPER);
+        List<Moment> course = List.of(
+                faded(film, Math.exp(-0.0012 * 28), 28, Optional.empty()),
+                faded(film, Math.exp(-0.0012 * 56), 56, Optional.empty()));
+        assertThat(course.get(1).most().deltaE00()).isBetween(1.0, 3.0);
+        assertThat(judged(course).rate()).isEmpty();
+    }
+
     /** ASTM D4303: ΔE*ab up to 4, 8, 16, 24 are I to IV, beyond V (from memory). */
     @ParameterizedTest
     @CsvSource({"3,I,EXCELLENT", "6,II,VERY_GOOD", "12,III,FAIR", "20,IV,POOR", "30,V,FUGITIVE"})

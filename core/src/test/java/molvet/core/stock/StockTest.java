@@ -157,7 +157,7 @@ class StockTest {
                 .containsExactly(
                         "made otherwise now: PY150 + PR101 instead of PO48",
                         "its colour was not measured",
-                        "as dear by the ml");
+                        "the same price by the ml");
     }
 
     /** As a transparent iron oxide beside a quinacridone gold: common practice, no published source. */

@@ -199,7 +199,7 @@ class ShortlistViews {
                             n.e,
                             String.format(
                                     Locale.ROOT,
-                                    "nearest: ΔE %.1f half washed out, %s",
+                                    "nearest of those measured: ΔE %.1f half washed out, %s",
                                     n.e,
                                     Difference.how(c.half(), n.other.half())))));
         }

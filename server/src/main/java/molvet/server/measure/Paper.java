@@ -50,13 +50,13 @@ public record Paper(double width, double height) {
     private static final double MOST_PIXELS = 20e6;
     private static final int SLICES = 24;
     /** Wider slices show as steps. */
-    private static final double WIDEST_SLICE = 1.5;
+    private static final double WIDEST_SLICE = 0.7;
 
     private static final double MEASURED_AT = 100;
     /** A grain of granulation in print, mm; of a large wash fewer and larger ones are drawn. */
     private static final double GRAIN = 0.5;
 
-    private static final double MOST_GRAINS = 500;
+    private static final double MOST_GRAINS = 1500;
     private static final double LEAST_GRAIN = 0.01;
 
     private static final FontRenderContext EXACT = new FontRenderContext(null, true, true);

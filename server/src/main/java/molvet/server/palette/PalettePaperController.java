@@ -52,7 +52,7 @@ class PalettePaperController {
         return new CardPlanned(paper.card(me, palette, asked));
     }
 
-    /** The palette as it lies, in true size. */
+    /** The palette as it lies. */
     @GetMapping(path = "/api/palettes/{palette}.svg", produces = "image/svg+xml")
     ResponseEntity<byte[]> svg(Collector me, @PathVariable long palette) {
         PalettePicture picture = new PalettePicture(views.page(me, palette));

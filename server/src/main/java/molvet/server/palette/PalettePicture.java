@@ -11,17 +11,24 @@ import molvet.server.palette.PaletteViews.PalettePage;
 import molvet.server.palette.PaletteViews.WellView;
 
 /**
- * Draws a palette as it lies, in true size: each well with its wash from full strength down to the palest, and its name and
- * pigments below. What was not measured is drawn as its recipe usually looks, and framed.
+ * Draws a palette as it lies, three times its size: each well with its wash from full strength down to the palest, and its name
+ * and pigments below. What was not measured is drawn as its recipe usually looks, and framed.
  */
 final class PalettePicture {
-    private static final double MARGIN = 8;
-    private static final double TITLE = 12;
-    private static final double FOOT = 8;
-    /** Of a well’s height, what is painted; below it stand the letters. */
-    private static final double PAINTED = 0.68;
+    /** So that names can be read and washes run smoothly. */
+    static final double TIMES = 3;
 
-    private static final double HAIRLINE = 0.15;
+    /** Round the box, and in mm of the picture like all that follows. */
+    static final double MARGIN = 16;
+
+    static final double TITLE = 20;
+    private static final double FOOT = 8;
+    /** Between the edge of the box and its wells. */
+    private static final double RIM = 4;
+    /** Of a well’s height, what is painted; below it stand the letters. */
+    private static final double PAINTED = 0.7;
+
+    private static final double HAIRLINE = 0.2;
 
     private final PalettePage palette;
 
@@ -29,25 +36,32 @@ final class PalettePicture {
         this.palette = palette;
     }
 
-    /** As large as the box, with room for a title above and a line below it. */
+    /** With room for a title above and a line below the box. */
     Paper paper() {
-        return new Paper(palette.shape().width() + 2 * MARGIN, palette.shape().height() + 2 * MARGIN + TITLE + FOOT);
+        return new Paper(wide() + 2 * MARGIN, high() + 2 * MARGIN + TITLE + FOOT);
+    }
+
+    private double wide() {
+        return palette.shape().width() * TIMES;
+    }
+
+    private double high() {
+        return palette.shape().height() * TIMES;
     }
 
     void draw(Pen pen) {
-        double wide = palette.shape().width();
         double top = MARGIN + TITLE;
-        line(pen, Letters.BOOK, palette.name(), MARGIN, MARGIN + 6, wide, 6);
-        pen.rectangle(MARGIN, top, wide, palette.shape().height(), HAIRLINE);
+        line(pen, Letters.BOOK, palette.name(), MARGIN - RIM, MARGIN + 8, wide(), 9);
+        pen.rectangle(MARGIN - RIM, top - RIM, wide() + 2 * RIM, high() + 2 * RIM, HAIRLINE);
         boolean guessed = false;
         for (WellView w : palette.wells()) {
-            Rect at = new Rect(MARGIN + w.x(), top + w.y(), w.width(), w.height());
+            Rect at = new Rect(MARGIN + w.x() * TIMES, top + w.y() * TIMES, w.width() * TIMES, w.height() * TIMES);
             if (w.paint() == null) pen.rectangle(at.x(), at.y(), at.width(), at.height(), HAIRLINE);
             else guessed |= filled(pen, at, w, w.paint());
         }
         String said = palette.boxWords() + ", " + palette.filled() + " filled."
                 + (guessed ? " Framed: not measured, drawn as the recipe usually looks." : "");
-        line(pen, Letters.PLAIN, said, MARGIN, top + palette.shape().height() + 5, wide, 2.6);
+        line(pen, Letters.PLAIN, said, MARGIN - RIM, top + high() + RIM + 7, wide(), 4);
     }
 
     /** @return whether its colour is only what the recipe usually has */
@@ -61,19 +75,17 @@ final class PalettePicture {
         double room = at.height() - wash.height();
         double y = wash.bottom();
         Lettering.Fitted name = Lettering.fit(
-                (w.well() + 1) + " " + paint.name(), at.width(), 2, room * 0.3, room * 0.16, Paper.ruler(Letters.BOOK));
+                (w.well() + 1) + " " + paint.name(),
+                at.width(),
+                2,
+                room * 0.28,
+                room * 0.16,
+                Paper.ruler(Letters.BOOK));
         for (String text : name.lines()) {
             y += name.size() * 1.15;
             pen.text(Letters.BOOK, text, at.x(), y, name.size());
         }
-        line(
-                pen,
-                Letters.CODE,
-                String.join("+", paint.recipe()),
-                at.x(),
-                at.bottom() - room * 0.06,
-                at.width(),
-                room * 0.2);
+        line(pen, Letters.CODE, String.join("+", paint.recipe()), at.x(), at.bottom(), at.width(), room * 0.2);
         return !measured && stops != null && !stops.isEmpty();
     }
 

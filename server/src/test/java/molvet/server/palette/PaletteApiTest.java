@@ -513,14 +513,22 @@ class PaletteApiTest {
         BufferedImage picture = ImageIO.read(new ByteArrayInputStream(
                 me.get(at + ".png?pixels=4000").must(200).bytes()));
         assertThat(Math.max(picture.getWidth(), picture.getHeight())).isBetween(3900, 4000);
-        double mm = picture.getWidth() / (page.at("/shape/width").asDouble() + 2 * 8);
+        double edge = PalettePicture.MARGIN;
+        double mm = picture.getWidth() / (page.at("/shape/width").asDouble() * PalettePicture.TIMES + 2 * edge);
         int compared = 0;
         for (JsonNode w : page.get("wells")) {
             // None is measured here: what is drawn is the recipe’s usual colour.
             JsonNode stops = w.get("guess");
             if (stops.isNull()) continue;
-            int x = (int) ((8 + w.get("x").asDouble() + w.get("width").asDouble() / 2) * mm);
-            int y = (int) ((8 + 12 + w.get("y").asDouble() + 0.1) * mm);
+            int x = (int) ((edge
+                            + PalettePicture.TIMES
+                                    * (w.get("x").asDouble() + w.get("width").asDouble() / 2))
+                    * mm);
+            int y = (int) ((edge
+                            + PalettePicture.TITLE
+                            + PalettePicture.TIMES * w.get("y").asDouble()
+                            + 0.3)
+                    * mm);
             assertThat(colourDistance(
                             picture.getRGB(x, y), Integer.decode(stops.get(0).asString())))
                     .isLessThan(12);
