@@ -185,6 +185,29 @@ fi
 
 # Not ratios either: what dies, how long one waits for it and what is lost; a page of its own (ROUNDS kills of a cluster, and as
 # many of one machine).
+# A small disk of its own for the collection, which can be filled and can stand still; only who may mount has one.
+faulty() { # DIR
+  mkdir -p "$1/demo"
+  truncate -s 2G "$1.disk" && mkfs.ext4 -q "$1.disk" && mount -o loop "$1.disk" "$1/demo" 2>/dev/null || {
+    rm -f "$1.disk"
+    echo "No disk could be mounted: none was filled and none stood still." >>"$OUT/kills.page"
+    return 0
+  }
+  chmod 755 "$1/demo"
+  mkdir "$1.faults"
+  cat >"$1.faults/the-disk-is-full-for-8-s" <<DISK
+#!/bin/sh
+[ "\$1" = on ] && { dd if=/dev/zero of=$1/demo/filler bs=64k status=none; exit 0; }
+rm -f $1/demo/filler
+DISK
+  cat >"$1.faults/the-disk-stands-still-for-8-s" <<DISK
+#!/bin/sh
+[ "\$1" = on ] && exec fsfreeze -f $1/demo
+exec fsfreeze -u $1/demo
+DISK
+  chmod +x "$1.faults"/*
+}
+
 kills() {
   local rounds=${ROUNDS:-200} seed=${SEED:-$(date +%s)} dir pid port=$((20000 + RANDOM % 5000)) wrong=0
   [ -z "$SMALL" ] || rounds=3
@@ -204,18 +227,20 @@ kills() {
   ./molvet cluster >"$OUT/cluster.log" 2>&1 &
   pid=$!
   until grep -q 'Ctrl-C' "$OUT/cluster.log"; do kill -0 $pid || { tail -20 "$OUT/cluster.log" >&2; return 1; }; sleep 1; done
-  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/cluster/run" "$rounds" "$seed" ./molvet cluster status \
+  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/cluster/run" "$rounds" "$seed" none ./molvet cluster status \
     >>"$OUT/kills.page" 2>"$OUT/kills.log" || wrong=1
   ./molvet cluster stop >/dev/null
   { echo; echo "## One machine"; echo; } >>"$OUT/kills.page"
+  faulty "$dir"
   # Whoever kills this often would have it give up; it is started again then, as a service would.
   (while [ ! -e "$dir/over" ]; do ./molvet demo >>"$OUT/one.log" 2>&1 || true; sleep 1; done) &
   until curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready"; do sleep 1; done
-  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/demo/run" "$((rounds / 2 + 1))" "$seed" \
+  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/demo/run" "$((rounds / 2 + 1))" "$seed" "$dir.faults" \
     curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready" >>"$OUT/kills.page" 2>>"$OUT/kills.log" || wrong=1
   touch "$dir/over"
   ./molvet stop >/dev/null
-  rm -rf "$dir"
+  umount "$dir/demo" 2>/dev/null || true
+  rm -rf "$dir" "$dir.faults" "$dir.disk"
   unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_PAINTS MOLVET_MOST_READINGS
   [ -n "$SMALL" ] || mv "$OUT/kills.page" docs/kills.md
   tail -40 "$OUT/kills.log" >&2

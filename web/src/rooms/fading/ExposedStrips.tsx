@@ -3,7 +3,7 @@ import { Link } from "react-router";
 import type { Schemas } from "../../api/client";
 import { dayInWords } from "../../ui/dates";
 import { counted } from "../../ui/words";
-import { Course, shown } from "./Course";
+import { Course, most } from "./Course";
 
 type Exposure = Schemas["ExposurePage"];
 type Strip = Schemas["ExposedStrip"];
@@ -18,10 +18,7 @@ export function ExposedStrips({ exposure: x }: { exposure: Exposure }) {
   const [at, setAt] = useState(-1);
   const index = at < 0 || at >= readings.length ? readings.length - 1 : at;
   const reading = readings[index];
-  const most = Math.max(
-    5,
-    ...x.strips.flatMap((s) => (s.wool ? [] : s.course.map((p) => shown(p).deltaE00))),
-  );
+  const scale = Math.max(5, ...x.strips.filter((s) => !s.wool).map((s) => most(s.course)));
   const days = Math.max(1, ...readings.map((r) => r.days));
   const paints = x.strips.filter((s) => !s.wool);
   const wools = x.strips.filter((s) => s.wool);
@@ -55,7 +52,7 @@ export function ExposedStrips({ exposure: x }: { exposure: Exposure }) {
       )}
       <ul>
         {paints.map((s) => (
-          <StripLine key={s.id} strip={s} exposure={x} reading={reading} most={most} days={days} />
+          <StripLine key={s.id} strip={s} exposure={x} reading={reading} scale={scale} days={days} />
         ))}
       </ul>
       {wools.length > 0 && reading && <Wools wools={wools} reading={reading} />}
@@ -67,13 +64,13 @@ function StripLine({
   strip: s,
   exposure: x,
   reading,
-  most,
+  scale,
   days,
 }: {
   strip: Strip;
   exposure: Exposure;
   reading: Reading | undefined;
-  most: number;
+  scale: number;
   days: number;
 }) {
   const point = s.course.find((p) => p.reading === reading?.id);
@@ -109,7 +106,7 @@ function StripLine({
       </div>
       <div className="min-w-0">
         {s.course.length > 0 && (
-          <Course points={s.course} name={s.name} days={days} most={most} at={reading?.id} />
+          <Course points={s.course} name={s.name} days={days} scale={scale} at={reading?.id} />
         )}
         {s.finding && s.reasons.map((r) => <p key={r}>{r}</p>)}
         {s.halfLife != null && (

@@ -11,7 +11,7 @@ import { Select } from "../../ui/Select";
 import { useAct } from "../../ui/useAct";
 import { ExposedStrips } from "./ExposedStrips";
 import { MarkPicture } from "./MarkPicture";
-import { asPlace, NOWHERE, PlaceFields, type TypedPlace } from "./PlaceFields";
+import { asPlace, nowhere, PlaceFields, type TypedPlace } from "./PlaceFields";
 import { ReadIt } from "./ReadIt";
 import { ACCIDENTS } from "./words";
 
@@ -297,7 +297,7 @@ function Accidents({ exposure: x, onAdd }: { exposure: Exposure; onAdd: () => vo
 
 function PlaceDialog({ exposure: x, onClose }: { exposure: Exposure; onClose: () => void }) {
   const [place, setPlace] = useState<TypedPlace>({
-    ...NOWHERE,
+    ...nowhere(),
     place: x.places.length > 0 ? "DARK" : "WINDOW",
   });
   const hang = useAct(

@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { client, data } from "../../api/client";
-import { Course, shown } from "./Course";
+import { Course, most } from "./Course";
 
 /** What one’s own tests in light found of a paint. */
 export function InLight({ paint }: { paint: number }) {
@@ -34,7 +34,7 @@ export function InLight({ paint }: { paint: number }) {
                 points={s.course}
                 name={s.name}
                 days={Math.max(...s.course.map((p) => p.days))}
-                most={Math.max(5, ...s.course.map((p) => shown(p).deltaE00))}
+                scale={Math.max(5, most(s.course))}
               />
             )}
           </li>

@@ -5,13 +5,13 @@ import { TextField } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
 import { useAct } from "../../ui/useAct";
-import { asPlace, NOWHERE, PlaceFields, type TypedPlace } from "./PlaceFields";
+import { asPlace, nowhere, PlaceFields, type TypedPlace } from "./PlaceFields";
 
 /** A sheet, a lid card or a painting that hung without a plan. */
 export function NewHungPage() {
   const go = useNavigate();
   const [name, setName] = useState("");
-  const [place, setPlace] = useState<TypedPlace>({ ...NOWHERE, place: "WALL" });
+  const [place, setPlace] = useState<TypedPlace>({ ...nowhere(), place: "WALL" });
   const begin = useAct(
     (body: Schemas["NewHung"], headers) => data(client.POST("/api/exposures/hung", { headers, body })),
     { onDone: (page) => go(`/exposures/${page.id}`) },

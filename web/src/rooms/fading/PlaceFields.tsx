@@ -14,7 +14,8 @@ export type TypedPlace = {
   about: string;
 };
 
-export const NOWHERE: TypedPlace = {
+/** Not chosen yet, from today on: a page may stay open over midnight. */
+export const nowhere = (): TypedPlace => ({
   place: "WINDOW",
   direction: "SOUTH",
   on: localDay(new Date().toISOString()),
@@ -22,7 +23,7 @@ export const NOWHERE: TypedPlace = {
   lux: "",
   said: "",
   about: "",
-};
+});
 
 /** As the server takes it. */
 export function asPlace(p: TypedPlace) {

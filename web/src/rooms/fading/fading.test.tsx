@@ -5,6 +5,7 @@ import { open, refused, server } from "../../test/page";
 import { ExposurePage } from "./ExposurePage";
 import { ExposuresPage } from "./ExposuresPage";
 import { NewExposurePage } from "./NewExposurePage";
+import { NewHungPage } from "./NewHungPage";
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
@@ -122,6 +123,19 @@ test("the slider leads from reading to reading, and each shows its halves and wh
   expect(screen.getByText(/The covered halves changed/)).toBeTruthy();
 });
 
+test("the course shows the tint and full strength, and their numbers never stand on each other", async () => {
+  server({ "GET /api/exposures/1": EXPOSURE });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  const course = await screen.findByRole("img", {
+    name: "Old Crimson: ΔE00 3.0 and, as a tint, 4.0 after 14 days, ΔE00 25.1 and, as a tint, 26.1 after 112 days",
+  });
+  expect(course.querySelectorAll("polyline")).toHaveLength(2);
+  const [tint, full] = ["26.1 tint", "25.1 full"].map((t) =>
+    Number(within(course).getByText(t).getAttribute("y")),
+  );
+  expect(Math.abs(tint - full)).toBeGreaterThanOrEqual(9);
+});
+
 test("a picture that was read is taken over from here", async () => {
   const asked = server({ "GET /api/exposures/1": EXPOSURE, "POST /api/readings/77/accept": {} });
   open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
@@ -196,4 +210,20 @@ test("the list says what hangs, what faded and what is due", async () => {
   expect(await screen.findByText("2 faded")).toBeTruthy();
   expect(screen.getByText("Reading 5 of 5 was due 3 days ago.")).toBeTruthy();
   expect(screen.getByText(/Old Crimson/).textContent).toContain("faded");
+});
+
+test("what hung anyway is noted with its place and since about when, and leads to its picture", async () => {
+  const asked = server({
+    "POST /api/exposures/hung": ({ body }: { body: unknown }) =>
+      (body as { name: string }).name === "" ? refused("Say what hung.") : { ...EXPOSURE, id: 9 },
+  });
+  open(<NewHungPage />, "/exposures/hung", "/exposures/hung");
+  await userEvent.click(screen.getByRole("button", { name: "Go on to the picture" }));
+  expect(await screen.findByText("Say what hung.")).toBeTruthy();
+  await userEvent.type(screen.getByLabelText("Name"), "Yellows by the door");
+  await userEvent.click(screen.getByRole("button", { name: "Go on to the picture" }));
+  expect(await screen.findByText("elsewhere")).toBeTruthy();
+  expect(asked.at(-1)?.body).toMatchObject({ name: "Yellows by the door", hung: { place: "WALL" } });
+  // A wall looks into no direction.
+  expect((asked.at(-1)?.body as { hung: object }).hung).not.toHaveProperty("direction");
 });

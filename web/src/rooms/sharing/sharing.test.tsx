@@ -1,12 +1,13 @@
 import { cleanup, screen, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
-import { open, server } from "../../test/page";
+import { open, refused, server } from "../../test/page";
 import { ImportPage } from "./ImportPage";
 import { LetteringPage } from "./LetteringPage";
 import { grouped, mended, NOTHING, rowsInWords } from "./mend";
 import { ParcelPage } from "./ParcelPage";
 import { ShareButton } from "./ShareButton";
+import { SharesPage } from "./SharesPage";
 
 afterEach(() => {
   cleanup();
@@ -195,4 +196,59 @@ test("an address is copied, or marked where the browser lets no page copy", asyn
   await user.click(within(told).getByRole("button", { name: "Copy it" }));
   expect(await within(told).findByRole("button", { name: "Copied" })).toBeTruthy();
   expect(await navigator.clipboard.readText()).toBe(box.value);
+});
+
+const SHARE = {
+  share: 3,
+  of: "CHART",
+  title: "Moths by lamplight",
+  sharedOn: "2026-11-01",
+  until: "2026-12-01",
+  over: false,
+  live: true,
+  looks: 0,
+  days: [] as { day: string; looks: number }[],
+};
+
+test("what is shared says until when, how often it was looked at, and is taken back at once", async () => {
+  let shares = [
+    SHARE,
+    {
+      ...SHARE,
+      share: 4,
+      title: "The tin",
+      over: true,
+      live: false,
+      looks: 2,
+      days: [{ day: "2026-11-20", looks: 2 }],
+    },
+  ];
+  const asked = server({
+    "GET /api/shares": () => ({ shares }),
+    "DELETE /api/shares/3": () => {
+      shares = shares.slice(1);
+      return {};
+    },
+    "DELETE /api/shares/4": () => refused("That is shared no more."),
+  });
+  open(<SharesPage />, "/shared", "/shared");
+  const first = within((await screen.findByText("Moths by lamplight")).closest("li") as HTMLElement);
+  expect(first.getByText(/until 2026-12-01, shared 2026-11-01, as it is · not looked at yet/)).toBeTruthy();
+  expect(
+    screen.getByText(/ended 2026-12-01.*as it was that day · looked at 2 times, last on 2026-11-20/),
+  ).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Take it away" }));
+  expect(await screen.findByText(/shared no more/)).toBeTruthy();
+  await userEvent.click(first.getByRole("button", { name: "Take back" }));
+  await vi.waitFor(() => expect(screen.queryByText("Moths by lamplight")).toBeNull());
+  expect(asked.filter((a) => a.method === "DELETE").map((a) => a.path)).toEqual([
+    "/api/shares/4",
+    "/api/shares/3",
+  ]);
+});
+
+test("where nothing is shared it says from where one shares", async () => {
+  server({ "GET /api/shares": { shares: [] } });
+  open(<SharesPage />, "/shared", "/shared");
+  expect(await screen.findByText(/is shared from its own page/)).toBeTruthy();
 });

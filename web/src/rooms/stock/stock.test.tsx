@@ -2,6 +2,7 @@ import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
+import { LeftPage } from "./LeftPage";
 import { LowPage } from "./LowPage";
 import { ReplacingPage } from "./ReplacingPage";
 import { ShoppingPage } from "./ShoppingPage";
@@ -323,4 +324,28 @@ test("what could take a paint’s place leads to comparing them, and to the list
       why: "replaces Old Crimson",
     }),
   );
+});
+
+test("what is left is asked of any find, and says how many are not shown", async () => {
+  const asked = server({
+    "GET /api/stock": {
+      all: 900,
+      paints: [{ paint: paint(1, "Kelp Blue"), lots: [LOT], fullest: 16, low: true }],
+    },
+  });
+  open(<LeftPage />, "/stock", "/stock?find=tubes");
+  expect(await screen.findByText("900 paints, the 1 with the least shown")).toBeTruthy();
+  expect(screen.getByText(/16 % ± 4 left/)).toBeTruthy();
+  expect(screen.getByText(/weighed 11.4 g/)).toBeTruthy();
+  expect(asked.find((a) => a.path === "/api/stock")?.query).toBe("?find=tubes");
+  const find = screen.getByLabelText("Which paints");
+  await userEvent.clear(find);
+  await userEvent.type(find, "pans{Enter}");
+  await waitFor(() => expect(asked.at(-1)?.query).toBe("?find=pans"));
+});
+
+test("a find that is not understood says so and keeps the page", async () => {
+  server({ "GET /api/stock": () => refused("“qq” is not understood.") });
+  open(<LeftPage />, "/stock", "/stock?find=qq");
+  expect(await screen.findByText(/is not understood/)).toBeTruthy();
 });

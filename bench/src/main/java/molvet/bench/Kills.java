@@ -27,13 +27,14 @@ import java.util.stream.Stream;
  * that was answered once, every one that was told again once, none half, every picture read. Knows the product by its calls
  * alone.
  *
- * <p>Arguments: the address, the folder in which the processes' numbers lie ({@code *.pid}), how many rounds, a seed, and the command that says
- * by its end whether all is well again. Prints a
- * row of Markdown a kind of kill and ends with 1 if anything was lost, doubled or halved.
+ * <p>Arguments: the address, the folder in which the processes' numbers lie ({@code *.pid}), how many rounds, a seed, a folder of
+ * commands that bring other faults about, and the command that says by its end whether all is well again. Prints a row of Markdown
+ * a kind of blow and ends with 1 if anything was lost, doubled or halved.
  */
 final class Kills {
     private static final int WORKERS = 3;
     private static final Duration LONGEST = Duration.ofMinutes(3);
+    private static final Duration STILL = Duration.ofSeconds(8);
     private static final Pattern ID = Pattern.compile("\"id\":(\\d+)");
     private static final Pattern SCAN = Pattern.compile("\"reading\":(\\d+)");
 
@@ -220,23 +221,77 @@ final class Kills {
         }
     }
 
-    private static void kill(Path run, List<String> parts) throws IOException, InterruptedException {
-        for (String part : parts) {
-            String pid = Files.readString(run.resolve(part + ".pid")).strip();
-            new ProcessBuilder("kill", "-KILL", pid).start().waitFor();
-        }
+    /** What is done to a Molvet, and what it is called in the table. */
+    private record Blow(String name, Strike strike) {}
+
+    @FunctionalInterface
+    private interface Strike {
+        void fall() throws IOException, InterruptedException;
     }
 
-    /** The kinds of kills there are for what runs here; of several parts killed at once, those that can be. */
-    private static List<List<String>> kinds(Path run) throws IOException {
-        List<String> parts;
+    private static void signal(String signal, Path run, String part) throws IOException, InterruptedException {
+        run("kill", signal, Files.readString(run.resolve(part + ".pid")).strip());
+    }
+
+    private static int run(String... command) throws IOException, InterruptedException {
+        return new ProcessBuilder(command)
+                .redirectErrorStream(true)
+                .redirectOutput(ProcessBuilder.Redirect.DISCARD)
+                .start()
+                .waitFor();
+    }
+
+    private static Blow killed(Path run, List<String> parts) {
+        return new Blow(String.join(" + ", parts) + " killed with -9", () -> {
+            for (String part : parts) signal("-KILL", run, part);
+        });
+    }
+
+    /** It is there and does nothing, as one whose disk or network is gone, and then goes on as if nothing had been. */
+    private static Blow still(Path run, String part) {
+        return new Blow(part + " stands still for " + STILL.toSeconds() + " s", () -> {
+            signal("-STOP", run, part);
+            Thread.sleep(STILL.toMillis());
+            signal("-CONT", run, part);
+        });
+    }
+
+    /** A command that brings something about when told “on” and takes it back when told “off”. */
+    private static Blow fault(Path command) {
+        return new Blow(command.getFileName().toString().replace('-', ' '), () -> {
+            run(command.toString(), "on");
+            Thread.sleep(STILL.toMillis());
+            run(command.toString(), "off");
+        });
+    }
+
+    /** All there is to be done to what runs here; of several parts killed at once, those that can be. */
+    private static List<Blow> blows(Path run, Path faults) throws IOException {
+        List<Blow> all = new ArrayList<>();
+        kinds(run).forEach(parts -> all.add(killed(run, parts)));
+        parts(run).forEach(p -> all.add(still(run, p)));
+        if (Files.isDirectory(faults)) {
+            try (Stream<Path> files = Files.list(faults)) {
+                files.sorted().map(Kills::fault).forEach(all::add);
+            }
+        }
+        return all;
+    }
+
+    private static Stream<String> parts(Path run) throws IOException {
         try (Stream<Path> files = Files.list(run)) {
-            parts = files.map(f -> f.getFileName().toString())
+            return files
+                    .map(f -> f.getFileName().toString())
                     .filter(f -> f.matches("(server\\d*|node\\d+|haproxy|db)\\.pid"))
                     .map(f -> f.replace(".pid", ""))
                     .sorted()
-                    .toList();
+                    .toList()
+                    .stream();
         }
+    }
+
+    private static List<List<String>> kinds(Path run) throws IOException {
+        List<String> parts = parts(run).toList();
         List<List<String>> kinds = new ArrayList<>(parts.stream().map(List::of).toList());
         List<String> servers =
                 parts.stream().filter(p -> p.startsWith("server")).toList();
@@ -254,7 +309,8 @@ final class Kills {
         Path run = Path.of(args[1]);
         int rounds = Integer.parseInt(args[2]);
         long seed = Long.parseLong(args[3]);
-        List<String> well = List.of(args).subList(4, args.length);
+        Path faults = Path.of(args[4]);
+        List<String> well = List.of(args).subList(5, args.length);
         Random random = new Random(seed);
         List<Worker> workers = new ArrayList<>();
         for (int w = 0; w < WORKERS; w++) {
@@ -270,16 +326,16 @@ final class Kills {
         Reader reader = new Reader(demo);
         workers.forEach(Thread::start);
         reader.start();
-        List<List<String>> kinds = kinds(run);
+        List<Blow> kinds = blows(run, faults);
         Map<String, List<Double>> pauses = new TreeMap<>();
         for (int round = 0; round < rounds; round++) {
-            List<String> kind = kinds.get(round % kinds.size());
+            Blow kind = kinds.get(round % kinds.size());
             // Where one server is all there is, sheets are painted and read between two kills, or never.
             Thread.sleep((kinds.size() > 3 ? 500 : 10_000) + random.nextInt(2500));
             workers.forEach(w -> w.longest.set(0));
             int before = workers.stream().mapToInt(w -> w.told.size()).sum();
             long from = System.nanoTime();
-            kill(run, kind);
+            kind.strike.fall();
             // Until everybody has done something again that was begun after the kill, and all parts are back.
             List<Integer> had = workers.stream().map(w -> w.told.size()).toList();
             for (int w = 0; w < WORKERS; w++) {
@@ -288,11 +344,10 @@ final class Kills {
             }
             double pause =
                     workers.stream().mapToLong(w -> w.longest.get()).max().orElse(0) / 1e9;
-            pauses.computeIfAbsent(String.join(" + ", kind), k -> new ArrayList<>())
-                    .add(pause);
+            pauses.computeIfAbsent(kind.name, k -> new ArrayList<>()).add(pause);
             System.err.printf(
                     "round %d: %s after %d acts: longest wait %.1f s, all on again after %.1f s%n",
-                    round + 1, kind, before, pause, (System.nanoTime() - from) / 1e9);
+                    round + 1, kind.name, before, pause, (System.nanoTime() - from) / 1e9);
             if (workers.stream().anyMatch(w -> !w.isAlive()) || !reader.isAlive()) break;
             awaitAll(well);
         }
@@ -306,7 +361,7 @@ final class Kills {
         List<String> wrong = new ArrayList<>(demo.wrong);
         workers.forEach(w -> wrong.addAll(w.wrong));
         System.out.println(
-                "| killed with -9 | times | longest wait of a client, s (median, the lower of two / worst) |");
+                "| what happened | times | longest wait of a client, s (median, the lower of two / worst) |");
         System.out.println("|---|---|---|");
         pauses.forEach((kind, all) -> {
             List<Double> sorted = all.stream().sorted().toList();
@@ -315,7 +370,7 @@ final class Kills {
                     kind, sorted.size(), sorted.get((sorted.size() - 1) / 2), sorted.get(sorted.size() - 1));
         });
         System.out.printf(
-                "%nSeed %d, %d kills: %d acts answered, %d of them told again, %d sheets read; lost, doubled, half or wrongly said: %d.%n",
+                "%nSeed %d, %d blows: %d acts answered, %d of them told again, %d sheets read; lost, doubled, half or wrongly said: %d.%n",
                 seed,
                 pauses.values().stream().mapToInt(List::size).sum(),
                 acts,
@@ -329,12 +384,7 @@ final class Kills {
     /** Until whoever watches says that all is well; three minutes at most. */
     private static void awaitAll(List<String> well) throws IOException, InterruptedException {
         for (int i = 0; i < 360; i++) {
-            int said = new ProcessBuilder(well)
-                    .redirectErrorStream(true)
-                    .redirectOutput(ProcessBuilder.Redirect.DISCARD)
-                    .start()
-                    .waitFor();
-            if (said == 0) return;
+            if (run(well.toArray(String[]::new)) == 0) return;
             Thread.sleep(500);
         }
         throw new IllegalStateException("Not all came back within three minutes.");

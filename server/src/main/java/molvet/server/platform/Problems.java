@@ -1,10 +1,12 @@
 package molvet.server.platform;
 
+import java.sql.SQLException;
 import java.sql.SQLTransientConnectionException;
 import java.time.Duration;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.stream.Collectors;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Spelling;
@@ -65,6 +67,15 @@ public class Problems extends ResponseEntityExceptionHandler {
                 saved + " What you typed is still on the page; it can be saved as soon as the database is back.");
     }
 
+    private static ProblemDetail withoutRoom(String saved) {
+        return of(
+                HttpStatus.SERVICE_UNAVAILABLE,
+                "database-away",
+                "The disk is full",
+                saved + " The disk of the collection is full, or can only be read. What you typed is still on the page; it"
+                        + " can be saved as soon as there is room.");
+    }
+
     private static ResponseEntity<ProblemDetail> busy(String what, Duration after, String saved) {
         return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE)
                 .header(HttpHeaders.RETRY_AFTER, String.valueOf(after.toSeconds()))
@@ -85,6 +96,7 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     /** What is answered where the database did not do what it was asked. */
     static ResponseEntity<ProblemDetail> withoutDatabase(Throwable e, String saved) {
+        if (isWithoutRoom(e)) return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(withoutRoom(saved));
         return isBusy(e)
                 ? busy("More is asked of Molvet at this moment than it can do.", Duration.ofSeconds(2), saved)
                 : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(databaseAway(saved));
@@ -99,9 +111,20 @@ public class Problems extends ResponseEntityExceptionHandler {
                 "Another window changed the same thing at the same moment. Nothing was saved; try again.");
     }
 
-    /** Whether it failed because the database does not answer. */
+    /** What MariaDB answers where its disk takes nothing more, because it is full or may only be read. */
+    private static final Set<Integer> NO_ROOM = Set.of(1021, 1030, 1036, 1114, 1290, 1836);
+
+    private static boolean isWithoutRoom(Throwable e) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (t instanceof SQLException s && NO_ROOM.contains(s.getErrorCode())) return true;
+        }
+        return false;
+    }
+
+    /** Whether it failed because the database does not answer, or can write nothing. */
     public static boolean isDatabaseAway(Throwable e) {
-        return e instanceof DataAccessResourceFailureException
+        return isWithoutRoom(e)
+                || e instanceof DataAccessResourceFailureException
                 || e instanceof CannotGetJdbcConnectionException
                 || e instanceof CannotCreateTransactionException
                 || e instanceof TransactionSystemException

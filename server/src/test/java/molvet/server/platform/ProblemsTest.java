@@ -1,0 +1,36 @@
+package molvet.server.platform;
+
+import static org.assertj.core.api.Assertions.assertThat;
+
+import java.sql.SQLException;
+import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.ValueSource;
+import org.springframework.http.ResponseEntity;
+import org.springframework.jdbc.UncategorizedSQLException;
+
+/** What is said of what the database could not do; its numbers are from MariaDB's list of error codes. */
+class ProblemsTest {
+    private static ResponseEntity<?> answered(String said, int code) {
+        return new Problems().data(new UncategorizedSQLException("insert", "insert …", new SQLException(said, "HY000", code)));
+    }
+
+    /** ER_DISK_FULL, ER_GET_ERRNO, ER_OPEN_AS_READONLY, ER_RECORD_FILE_FULL, ER_OPTION_PREVENTS_STATEMENT, ER_READ_ONLY_MODE. */
+    @ParameterizedTest
+    @ValueSource(ints = {1021, 1030, 1036, 1114, 1290, 1836})
+    void aDiskThatTakesNothingMoreIsSaidAsThatAndCanBeTriedAgain(int code) {
+        ResponseEntity<?> answer = answered("The table 'paint' is full", code);
+        assertThat(answer.getStatusCode().value()).isEqualTo(503);
+        assertThat(answer.getBody().toString())
+                .contains("molvet:database-away")
+                .contains("The disk of the collection is full, or can only be read");
+    }
+
+    /** ER_PARSE_ERROR is a fault of ours, and is not put on the disk. */
+    @Test
+    void aFaultOfOursIsNotCalledAFullDisk() {
+        ResponseEntity<?> answer = answered("You have an error in your SQL syntax", 1064);
+        assertThat(answer.getStatusCode().value()).isEqualTo(500);
+        assertThat(answer.getBody().toString()).doesNotContain("disk");
+    }
+}
