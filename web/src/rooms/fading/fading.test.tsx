@@ -225,5 +225,5 @@ test("what hung anyway is noted with its place and since about when, and leads t
   expect(await screen.findByText("elsewhere")).toBeTruthy();
   expect(asked.at(-1)?.body).toMatchObject({ name: "Yellows by the door", hung: { place: "WALL" } });
   // A wall looks into no direction.
-  expect((asked.at(-1)?.body as { hung: object }).hung).not.toHaveProperty("direction");
+  expect(JSON.stringify(asked.at(-1)?.body)).not.toContain("direction");
 });

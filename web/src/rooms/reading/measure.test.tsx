@@ -78,9 +78,8 @@ test("where no edges are found it says so, and a rectangle to drag is there all 
   expect(await screen.findByText(/No edges were found by themselves/)).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: "Measure the rectangle" }));
   expect(await screen.findByText(/too small to be read/)).toBeTruthy();
-  expect(
-    (asked.find((a) => a.path.endsWith("/rectangle"))?.body as { corners: unknown[] }).corners,
-  ).toHaveLength(4);
+  const marked = asked.find((a) => a.path.endsWith("/rectangle"))?.body as { corners: unknown[] } | undefined;
+  expect(marked?.corners).toHaveLength(4);
   await userEvent.click(screen.getByRole("button", { name: "Pick spots instead" }));
   expect(screen.getByRole("button", { name: /Picture of the swatch/ })).toBeTruthy();
 });

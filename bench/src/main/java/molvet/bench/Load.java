@@ -24,6 +24,7 @@ import java.util.concurrent.ConcurrentHashMap;
 import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
+import java.util.stream.Collectors;
 import javax.imageio.ImageIO;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
@@ -154,6 +155,14 @@ final class Load {
         return email;
     }
 
+    /** “53 / 108”; of what was asked too seldom nothing. */
+    private static String told(String how, double[] sorted, double... shares) {
+        if (sorted.length == 0) return "–";
+        return Arrays.stream(shares)
+                .mapToObj(s -> String.format(Locale.ROOT, how, Times.at(sorted, s)))
+                .collect(Collectors.joining(" / "));
+    }
+
     private void row(String name, int many) throws InterruptedException {
         Times times = new Times();
         int asked = atOnce(many, SECONDS * 1_000, times);
@@ -164,20 +173,14 @@ final class Load {
         double[] statements = times.sorted("statements");
         System.out.printf(
                 Locale.ROOT,
-                "| %s | %.0f | %.0f / %.0f / %.0f | %.0f / %.0f | %.0f / %.0f | %.0f / %.0f | %.1f / %.1f | %d | %d |%n",
+                "| %s | %.0f | %s | %s | %s | %s | %s | %d | %d |%n",
                 name,
                 asked / (double) SECONDS,
-                Times.at(looks, 0.5),
-                Times.at(looks, 0.95),
-                Times.at(looks, 0.99),
-                Times.at(finds, 0.5),
-                Times.at(finds, 0.95),
-                Times.at(acts, 0.5),
-                Times.at(acts, 0.95),
-                Times.at(bare, 0.5),
-                Times.at(bare, 0.95),
-                Times.at(statements, 0.5),
-                Times.at(statements, 0.95),
+                told("%.0f", looks, 0.5, 0.95, 0.99),
+                told("%.0f", finds, 0.5, 0.95),
+                told("%.0f", acts, 0.5, 0.95),
+                told("%.0f", bare, 0.5, 0.95),
+                told("%.1f", statements, 0.5, 0.95),
                 times.refused.get(),
                 times.wrong.size());
         Map<String, Integer> counted = new TreeMap<>();

@@ -4,6 +4,8 @@ import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import molvet.core.pigment.Grade;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.Pigment;
@@ -18,8 +20,25 @@ public final class WorthTesting {
         this.reference = reference;
     }
 
-    /** @param label what it claims; {@code liking} 2 loved, 1 liked, −1 not liked, 0 nothing said */
-    public record Candidate(long paint, Recipe recipe, Optional<Grade> label, int liking) {}
+    /** Words for what glows, which is dyed resin (common practice, no published source). */
+    private static final String GLOWS = "\\b(fluorescent|fluo|neon|day-?glow?)\\b";
+
+    /** A name is often only a picture: an acid green may be any green. */
+    private static final Pattern IN_A_NAME = Pattern.compile(GLOWS, Pattern.CASE_INSENSITIVE);
+
+    /** On a label dyes stand by name, and by the Colour Index’s own families for them. */
+    private static final Pattern ON_A_LABEL = Pattern.compile(
+            GLOWS + "|\\b(dyes?|dyestuffs?|rhodamine|eosin)\\b"
+                    + "|\\b(basic|acid|direct|solvent|disperse) (yellow|orange|red|violet|blue|green)\\b"
+                    + "|\\bB[YORVBG] ?\\d{1,2}\\b",
+            Pattern.CASE_INSENSITIVE);
+
+    /**
+     * @param name and {@code labelText} as printed
+     * @param label what it claims; {@code liking} 2 loved, 1 liked, −1 not liked, 0 nothing said
+     */
+    public record Candidate(
+            long paint, String name, String labelText, Recipe recipe, Optional<Grade> label, int liking) {}
 
     /** @param doubt how much there is to find out; more is more */
     public record Proposed(long paint, int doubt, List<String> why) {}
@@ -63,11 +82,10 @@ public final class WorthTesting {
             doubt += spoken ? 2 : 4;
             why.add(spoken ? "its pigments are not told" : "neither pigments nor label tell anything");
         }
-        boolean fluorescent =
-                c.recipe.toString().toLowerCase(java.util.Locale.ROOT).contains("dye");
-        if (fluorescent) {
+        Optional<String> dye = found(ON_A_LABEL, c.labelText).or(() -> found(IN_A_NAME, c.name));
+        if (dye.isPresent()) {
             doubt += 3;
-            why.add("there is a dye in it");
+            why.add("“" + dye.get() + "”: a dye is in it, and few dyes last");
         }
         if (doubt == 0) return Optional.empty();
         if (c.liking == 2) {
@@ -79,5 +97,10 @@ public final class WorthTesting {
             doubt -= 3;
         }
         return doubt <= 0 ? Optional.empty() : Optional.of(new Proposed(c.paint, doubt, List.copyOf(why)));
+    }
+
+    private static Optional<String> found(Pattern words, String text) {
+        Matcher m = words.matcher(text);
+        return m.find() ? Optional.of(m.group()) : Optional.empty();
     }
 }

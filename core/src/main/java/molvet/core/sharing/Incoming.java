@@ -63,7 +63,7 @@ public final class Incoming {
         }
     }
 
-    /** @param seen all that one’s own eye ever said of it, by trait */
+    /** @param seen all that one’s own eye ever said of it, by trait; {@code palettes} in which it lies, by their names */
     public record Known(
             long paint,
             String accession,
@@ -73,6 +73,7 @@ public final class Incoming {
             List<KnownHolding> holdings,
             Set<PlaceCode> places,
             Map<EyeTrait, Set<String>> seen,
+            Set<String> palettes,
             String note) {}
 
     /** What is at a place: whose swatch, in words. */
@@ -94,6 +95,7 @@ public final class Incoming {
      * @param more holdings that are added
      * @param places where swatches are filed
      * @param seen what is noted of it
+     * @param palettes into which it is laid
      * @param noted what goes into the paint’s note, line by line: what has no place of its own, and what is not taken over
      * @param notes in sentences; {@code doubts} what is to be looked at
      */
@@ -105,6 +107,7 @@ public final class Incoming {
             int more,
             List<PlaceCode> places,
             Map<EyeTrait, String> seen,
+            List<String> palettes,
             List<String> noted,
             List<String> notes,
             List<OwnList.Doubt> doubts) {
@@ -114,6 +117,7 @@ public final class Incoming {
                     || more > 0
                     || !places.isEmpty()
                     || !seen.isEmpty()
+                    || !palettes.isEmpty()
                     || known.isPresent() && !noted.isEmpty();
         }
     }
@@ -198,6 +202,12 @@ public final class Incoming {
         Map<EyeTrait, String> seen = new LinkedHashMap<>(row.seen());
         known.ifPresent(k -> seen.entrySet()
                 .removeIf(e -> k.seen.getOrDefault(e.getKey(), Set.of()).contains(e.getValue())));
+        Set<String> lies = known.map(k -> k.palettes.stream().map(Words::folded).collect(Collectors.toSet()))
+                .orElse(Set.of());
+        List<String> palettes = row.palettes().stream()
+                .filter(p -> !lies.contains(Words.folded(p)))
+                .toList();
+        if (!palettes.isEmpty()) notes.add("Goes into " + String.join(" and ", palettes) + ".");
         Kind kind = !doubts.isEmpty() ? Kind.DOUBT : known.isPresent() || above.isPresent() ? Kind.HAVE : Kind.NEW;
         return new Becoming(
                 row,
@@ -207,6 +217,7 @@ public final class Incoming {
                 more,
                 places,
                 seen,
+                palettes,
                 noted(row, known, taken),
                 List.copyOf(notes),
                 List.copyOf(doubts));

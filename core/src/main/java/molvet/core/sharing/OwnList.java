@@ -15,6 +15,7 @@ import java.util.function.Function;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import java.util.stream.IntStream;
+import java.util.stream.Stream;
 import molvet.core.collection.EyeTrait;
 import molvet.core.collection.HoldingForm;
 import molvet.core.collection.HoldingState;
@@ -41,6 +42,10 @@ public final class OwnList {
     public static final int MOST_COLUMNS = 100;
     private static final int LOOKED_AT = 40;
     private static final int SAMPLED = 200;
+    /** Of a palette’s name, in letters. */
+    private static final int MOST_PALETTE = 120;
+
+    private static final Pattern TICKED = Pattern.compile("(?iu)x|y|yes|ja|j|oui|o|si|sì|sí|1|✓|✔|true|wahr");
     private static final int MOST_NOTE = 4000;
 
     private static final Pattern MONEY = Pattern.compile(
@@ -510,6 +515,7 @@ public final class OwnList {
                         claims,
                         seen,
                         wished || form.isEmpty(),
+                        palettes(),
                         note(),
                         holdingNote));
             }
@@ -747,6 +753,20 @@ public final class OwnList {
                 }
             }
 
+            /** By name, several with a semicolon, comma or stroke between; where there is but a tick, the one palette. */
+            private List<String> palettes() {
+                String all = printable(cell(ListColumn.PALETTE));
+                if (TICKED.matcher(all.strip()).matches()) return List.of("Palette");
+                return Stream.of(all.split("[;,/\n]"))
+                        .map(String::strip)
+                        .filter(n -> !n.isEmpty())
+                        .map(n -> n.length() > MOST_PALETTE
+                                ? n.substring(0, MOST_PALETTE).strip()
+                                : n)
+                        .distinct()
+                        .toList();
+            }
+
             /** What has no place of its own is added to the note, with its heading. */
             private String note() {
                 List<String> all = new ArrayList<>();
@@ -754,7 +774,6 @@ public final class OwnList {
                     if (columns.get(c) == ListColumn.NOTE && !at(r, c).isEmpty()) all.add(printable(at(r, c)));
                 }
                 if (!cell(ListColumn.NUMBER).isEmpty()) all.add("Number: " + printable(cell(ListColumn.NUMBER)));
-                if (!cell(ListColumn.PALETTE).isEmpty()) all.add("Palette: " + printable(cell(ListColumn.PALETTE)));
                 kept.forEach(k -> all.add(printable(k)));
                 String note = String.join("\n", all);
                 if (note.length() > MOST_NOTE) {

@@ -24,6 +24,7 @@ import org.joda.money.Money;
  * @param quantity how many holdings of this kind, 0 of what is wished for only
  * @param places of its swatches
  * @param claims a maker’s words, as written; {@code seen} what one’s own eye says, as steps
+ * @param palettes in which it lies, by their names
  * @param note one’s own, and below it what stands in the row and has no other place
  */
 public record OwnRow(
@@ -49,5 +50,6 @@ public record OwnRow(
         Map<Trait, String> claims,
         Map<EyeTrait, String> seen,
         boolean wished,
+        List<String> palettes,
         String note,
         String holdingNote) {}

@@ -6,6 +6,7 @@ import java.time.LocalDate;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import molvet.core.measure.DayInWords;
 
 /**
  * A price by the millilitre, with its day.
@@ -23,7 +24,7 @@ public record PriceSeen(String what, Optional<LocalDate> on, BigDecimal perMl) {
                 .multiply(BigDecimal.valueOf(100))
                 .divide(least.perMl.max(new BigDecimal("0.0001")), 0, RoundingMode.HALF_UP);
         String against = least.perMl.setScale(2, RoundingMode.HALF_UP) + " by the ml, " + least.what
-                + least.on.map(d -> " on " + d).orElse("");
+                + least.on.map(d -> " on " + DayInWords.of(d)).orElse("");
         if (percent.signum() < 0)
             return Optional.of("The best price so far: " + percent.abs() + " % below " + against + ".");
         if (percent.signum() == 0) return Optional.of("As good as the best so far: " + against + ".");

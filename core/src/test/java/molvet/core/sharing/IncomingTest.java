@@ -30,7 +30,17 @@ class IncomingTest {
             Map.of(PlaceCode.of("R1 1").keeperCode(), new Keeper(KeeperKind.RING, 1, 0, 50)));
 
     private static Incoming.Known known(long id, String name, String maker, String code, Incoming.KnownHolding... has) {
-        return new Incoming.Known(id, "M-000" + id, name, maker, Recipe.of(code), List.of(has), Set.of(), Map.of(), "");
+        return new Incoming.Known(
+                id,
+                "M-000" + id,
+                name,
+                maker,
+                Recipe.of(code),
+                List.of(has),
+                Set.of(),
+                Map.of(),
+                Set.of("The field tin"),
+                "");
     }
 
     private static List<Incoming.Becoming> of(Incoming.Choices choices, String... lines) {
@@ -138,6 +148,23 @@ class IncomingTest {
 
     /** What a list says of a paint that is there, beyond its holdings, is kept too, once. */
     @Test
+    void aPaintIsLaidIntoThePalettesThatTheListNamesAndItDoesNotLieIn() {
+        List<Incoming.Becoming> rows = of(
+                "Name | Maker | Form | Palette",
+                "Tern Grey | Kelpwick | tube | the field TIN; Boat, Studio",
+                "Slipway Blue | Pellworth | tube | The field tin",
+                "Sea Rose | Pellworth | tube | x");
+        assertThat(rows.get(0).palettes()).containsExactly("Boat", "Studio");
+        assertThat(rows.get(0).notes()).contains("Goes into Boat and Studio.");
+        assertThat(rows.get(0).noted()).isEmpty();
+        assertThat(rows.get(0).changes()).isTrue();
+        assertThat(rows.get(1).palettes()).isEmpty();
+        assertThat(rows.get(1).changes()).isFalse();
+        // A tick in a column headed so means the one palette there is.
+        assertThat(rows.get(2).palettes()).containsExactly("Palette");
+    }
+
+    @Test
     void notesOfPaintsThatAreThereAreAdded() {
         String[] list = {"Name | Maker | Form | Notes", "Tern Grey | Kelpwick | tube | for fog"};
         Incoming.Becoming one = of(list).get(0);
@@ -154,6 +181,7 @@ class IncomingTest {
                 known.holdings(),
                 Set.of(),
                 Map.of(),
+                Set.of(),
                 "for fog");
         assertThat(Incoming.of(OwnListTest.read(list), List.of(told), SHELF, Incoming.Choices.NONE)
                         .get(0)

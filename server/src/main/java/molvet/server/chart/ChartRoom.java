@@ -2,10 +2,12 @@ package molvet.server.chart;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.chart.ChartForm;
 import molvet.core.collection.School;
+import molvet.server.collection.Witness;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Room;
 import molvet.server.platform.Table;
@@ -14,7 +16,7 @@ import tools.jackson.databind.json.JsonMapper;
 
 /** What charts and the paper stock bring to the house. */
 @Component
-class ChartRoom implements Room {
+class ChartRoom implements Room, Witness {
     private final ChartStore store;
     private final JsonMapper json;
 
@@ -70,5 +72,11 @@ class ChartRoom implements Room {
     @Override
     public Map<String, ToIntFunction<Collector>> counts() {
         return Map.of("/bench", me -> store.charts(me).size());
+    }
+
+    /** A square of a mixture without one of its paints would pass for the other by itself. */
+    @Override
+    public Optional<String> keeps(Collector me, long paint) {
+        return store.mixedOn(me, paint).map(number -> String.format("is mixed with others on C-%04d", number));
     }
 }

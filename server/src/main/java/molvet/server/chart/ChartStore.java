@@ -419,6 +419,19 @@ class ChartStore {
     }
 
     /** By paint, pans before tubes before dots; a paint without a source has nothing left to paint with. */
+    /** The number of a chart on which a paint is part of a mixture. */
+    Optional<Integer> mixedOn(Collector me, long paint) {
+        return db.sql("""
+                        select c.number from chart_cell x join chart c on c.id = x.chart_id
+                        where x.collector_id = :me and :paint in (x.paint_id, x.second_id, x.third_id) and x.second_id is not null
+                        limit 1
+                        """)
+                .param("me", me.id())
+                .param("paint", paint)
+                .query(Integer.class)
+                .optional();
+    }
+
     Map<Long, Source> sources(Collector me, Collection<Long> paints) {
         Map<Long, Source> all = new HashMap<>();
         if (paints.isEmpty()) return all;

@@ -14,6 +14,7 @@ import java.util.stream.Collectors;
 import molvet.core.choosing.TrialMark;
 import molvet.core.colour.Lab;
 import molvet.core.maker.Sizes;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Refusal;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.UsualColour;
@@ -148,7 +149,8 @@ class KnownCandidates {
             }
             return new Price(
                     OptionalLong.of(cents(n.price(), unit)),
-                    "seen " + (n.readWhere().isEmpty() ? "" : "at " + n.readWhere() + " ") + "on " + n.notedOn());
+                    "seen " + (n.readWhere().isEmpty() ? "" : "at " + n.readWhere() + " ") + "on "
+                            + DayInWords.of(n.notedOn()));
         }
         Optional<Sizes.Size> chart = smallest(sizes);
         if (chart.isPresent()) {

@@ -9,6 +9,7 @@ import java.time.format.DateTimeParseException;
 import java.util.HashMap;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Prices;
 import molvet.core.measure.Volume;
 import molvet.core.measure.Words;
@@ -117,13 +118,15 @@ class ShopNotes {
         LocalDate on = day(typed.at());
         if (there.isEmpty()) {
             long paint = paints.add(me, newPaint(typed, name, maker, false, "TUBE", on));
-            return new Noted(paint, false, name + " is catalogued, bought on " + on + ".");
+            return new Noted(paint, false, name + " is catalogued, bought on " + DayInWords.of(on) + ".");
         }
         long paint = there.get();
         BigDecimal volume = volume(typed.volume());
         boolean same = paintStore.holdings(me, paint).stream()
                 .anyMatch(h -> h.note().equals(NOTED) && on.equals(h.cameOn()) && sameVolume(h.volume(), volume));
-        if (same) return new Noted(paint, true, name + " of " + on + " was noted already; nothing was doubled.");
+        if (same)
+            return new Noted(
+                    paint, true, name + " of " + DayInWords.of(on) + " was noted already; nothing was doubled.");
         Optional<String> over = over(me, paint, typed);
         paints.addHolding(
                 me,

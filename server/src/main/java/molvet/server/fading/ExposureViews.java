@@ -596,6 +596,8 @@ class ExposureViews {
                                 v.standing().equals("OWNED") || v.standing().equals("SAMPLED"))
                         .map(v -> new WorthTesting.Candidate(
                                 v.id(),
+                                v.name(),
+                                v.labelText(),
                                 v.pigments(),
                                 v.heard().get(Trait.LIGHTFASTNESS).label(),
                                 liking.getOrDefault(v.id(), 0)))

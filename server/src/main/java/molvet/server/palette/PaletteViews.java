@@ -16,6 +16,7 @@ import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import molvet.core.collection.Strip;
 import molvet.core.colour.WashRun;
+import molvet.core.measure.DayInWords;
 import molvet.core.measure.Rect;
 import molvet.core.palette.Arrangement;
 import molvet.core.palette.Box;
@@ -462,7 +463,9 @@ class PaletteViews {
                 .orElseThrow(() -> new NotFound(
                         kept.isEmpty()
                                 ? "No version of this palette is kept yet."
-                                : "This palette is kept since " + kept.get(0).since() + "; of " + day
+                                : "This palette is kept since "
+                                        + DayInWords.of(kept.get(0).since()) + "; of "
+                                        + DayInWords.of(day)
                                         + " nothing is known."));
         Map<Long, List<WellRow>> wells = store.allWells(me, id);
         Map<Long, List<String>> stops = stops(

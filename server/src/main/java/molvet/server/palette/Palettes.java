@@ -13,6 +13,7 @@ import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
 import java.util.Objects;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Function;
 import java.util.stream.Collectors;
@@ -446,6 +447,54 @@ public class Palettes {
     }
 
     /** The pan a paint has, if it has one; a tube is not laid into a well by itself. */
+    /** A well of a box that is begun for paints of a list, in mm: of a usual half pan and what lies between two. */
+    private static final double ACROSS = 20;
+
+    private static final double DOWN = 22;
+
+    /**
+     * Lays paints into the palette of this name as far as its wells are free; one that is not there is begun with a well for each.
+     * Part of the act under way.
+     *
+     * @return those for which no well was free
+     */
+    public List<Long> lay(Collector me, String name, List<Long> paints) {
+        WellFilling filling = new WellFilling(paints, null, null, null, null);
+        Optional<PaletteRow> there = store.palettes(me).stream()
+                .filter(p -> Words.folded(p.name()).equals(Words.folded(name)))
+                .findFirst();
+        if (there.isEmpty()) {
+            if (store.count(me) >= MOST_PALETTES) return paints;
+            int wells =
+                    Math.min(Box.MOST_WELLS, (int) paints.stream().distinct().count());
+            int columns = Math.min(12, wells);
+            int rowsDown = (wells + columns - 1) / columns;
+            add(
+                    me,
+                    new NewPalette(
+                            name,
+                            null,
+                            null,
+                            BoxShape.inRows(columns * ACROSS, rowsDown * DOWN, rowsDown, columns, 1),
+                            null,
+                            null,
+                            filling));
+        } else {
+            try {
+                fill(me, there.get().id(), filling);
+            } catch (Refusal noneFree) {
+                // All of its wells are taken or locked: what finds none is told below.
+            }
+        }
+        long id = store.palettes(me).stream()
+                .filter(p -> Words.folded(p.name()).equals(Words.folded(name)))
+                .findFirst()
+                .orElseThrow()
+                .id();
+        List<@Nullable Long> lie = lying(me, id);
+        return paints.stream().filter(p -> !lie.contains(p)).toList();
+    }
+
     private Map<Long, Long> pans(Collector me, List<Long> paints) {
         Map<Long, Long> all = new HashMap<>();
         store.pans(me, paints).stream()

@@ -72,7 +72,8 @@ public class Problems extends ResponseEntityExceptionHandler {
                 HttpStatus.SERVICE_UNAVAILABLE,
                 "database-away",
                 "The disk is full",
-                saved + " The disk of the collection is full, or can only be read. What you typed is still on the page; it"
+                saved
+                        + " The disk of the collection is full, or can only be read. What you typed is still on the page; it"
                         + " can be saved as soon as there is room.");
     }
 
@@ -96,7 +97,8 @@ public class Problems extends ResponseEntityExceptionHandler {
 
     /** What is answered where the database did not do what it was asked. */
     static ResponseEntity<ProblemDetail> withoutDatabase(Throwable e, String saved) {
-        if (isWithoutRoom(e)) return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(withoutRoom(saved));
+        if (isWithoutRoom(e))
+            return ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(withoutRoom(saved));
         return isBusy(e)
                 ? busy("More is asked of Molvet at this moment than it can do.", Duration.ofSeconds(2), saved)
                 : ResponseEntity.status(HttpStatus.SERVICE_UNAVAILABLE).body(databaseAway(saved));

@@ -52,7 +52,8 @@ public class CollectionTable {
                             "from",
                             "kept where",
                             "holding note",
-                            "place"),
+                            "place",
+                            "palettes"),
                     Arrays.stream(Trait.values()).map(t -> "claimed " + t.words()),
                     Arrays.stream(Trait.values()).map(Trait::words),
                     SEEN.stream().map(t -> "my " + t.trait().orElseThrow().words()),
@@ -79,14 +80,15 @@ public class CollectionTable {
                                         .place(p.position())
                                         .toString(),
                                 Collectors.joining("; "))));
+        Map<Long, List<String>> lying = store.lying(me);
         List<List<Object>> rows = new ArrayList<>();
         for (SharingStore.PaintRow p : store.paints(me)) {
             List<PaintStore.HoldingRow> of = holdings.getOrDefault(p.id(), List.of());
-            if (of.isEmpty())
-                rows.add(row(p, null, places.getOrDefault(p.id(), ""), seen.getOrDefault(p.id(), Map.of())));
-            for (PaintStore.HoldingRow h : of) {
-                rows.add(row(p, h, places.getOrDefault(p.id(), ""), seen.getOrDefault(p.id(), Map.of())));
-            }
+            String at = places.getOrDefault(p.id(), "");
+            String in = String.join("; ", lying.getOrDefault(p.id(), List.of()));
+            Map<String, String> eye = seen.getOrDefault(p.id(), Map.of());
+            if (of.isEmpty()) rows.add(row(p, null, at, in, eye));
+            for (PaintStore.HoldingRow h : of) rows.add(row(p, h, at, in, eye));
         }
         return rows;
     }
@@ -101,7 +103,11 @@ public class CollectionTable {
     }
 
     private static List<Object> row(
-            SharingStore.PaintRow p, PaintStore.@Nullable HoldingRow h, String places, Map<String, String> seen) {
+            SharingStore.PaintRow p,
+            PaintStore.@Nullable HoldingRow h,
+            String places,
+            String palettes,
+            Map<String, String> seen) {
         List<Object> row = new ArrayList<>(List.of(
                 new Accession(p.accession()).toString(),
                 p.name(),
@@ -131,6 +137,7 @@ public class CollectionTable {
                                 h.keptWhere(),
                                 h.note()));
         row.add(places);
+        row.add(palettes);
         row.addAll(List.of(p.claimLightfastness(), p.claimTransparency(), p.claimStaining(), p.claimGranulation()));
         Trait[] traits = Trait.values();
         for (int i = 0; i < traits.length; i++) {

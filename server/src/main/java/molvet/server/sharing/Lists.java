@@ -31,6 +31,7 @@ import molvet.server.collection.PaintStore;
 import molvet.server.collection.Paints;
 import molvet.server.collection.VoiceStore;
 import molvet.server.maker.Makers;
+import molvet.server.palette.Palettes;
 import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
@@ -55,6 +56,7 @@ public class Lists {
     private final Paints paints;
     private final PaintStore paintStore;
     private final Shelf shelf;
+    private final Palettes palettes;
     private final Acts acts;
     private final Rows rows;
     private final JsonMapper json;
@@ -67,6 +69,7 @@ public class Lists {
             Paints paints,
             PaintStore paintStore,
             Shelf shelf,
+            Palettes palettes,
             Acts acts,
             Rows rows,
             JsonMapper json,
@@ -76,6 +79,7 @@ public class Lists {
         this.paints = paints;
         this.paintStore = paintStore;
         this.shelf = shelf;
+        this.palettes = palettes;
         this.acts = acts;
         this.rows = rows;
         this.json = json;
@@ -202,7 +206,15 @@ public class Lists {
         acts.act(me, () -> said, () -> {
             makeKeepers(me, looked);
             Map<Integer, Long> made = new HashMap<>();
-            looked.rows.forEach(b -> bring(me, b, made));
+            Map<String, List<Long>> lying = new LinkedHashMap<>();
+            for (Incoming.Becoming b : looked.rows) {
+                long paint = bring(me, b, made);
+                b.palettes()
+                        .forEach(p ->
+                                lying.computeIfAbsent(p, k -> new ArrayList<>()).add(paint));
+            }
+            lying.forEach((palette, in) -> palettes.lay(me, palette, in)
+                    .forEach(left -> addNote(me, left, "Palette: " + palette + ", where no well was free")));
         });
         return new Looked(looked.file, looked.read, looked.rows, looked.keepers, said);
     }
@@ -224,7 +236,8 @@ public class Lists {
                 .forEach(places -> shelf.makeFor(me, places));
     }
 
-    private void bring(Collector me, Incoming.Becoming b, Map<Integer, Long> made) {
+    /** @return the paint */
+    private long bring(Collector me, Incoming.Becoming b, Map<Integer, Long> made) {
         OwnRow row = b.row();
         long paint;
         if (b.known().isPresent()) {
@@ -239,6 +252,7 @@ public class Lists {
         for (int i = 0; i < b.more(); i++) paints.hold(me, paint, holding(row));
         b.places().forEach(p -> shelf.paintedAt(me, paint, p));
         b.seen().forEach((trait, step) -> paints.noted(me, paint, trait, step, null));
+        return paint;
     }
 
     private static String note(Incoming.Becoming b) {
@@ -307,6 +321,7 @@ public class Lists {
                 .forEach(o -> seen.computeIfAbsent(o.paintId(), k -> new HashMap<>())
                         .computeIfAbsent(EyeTrait.valueOf(o.trait()), k -> new HashSet<>())
                         .add(o.value()));
+        Map<Long, List<String>> lying = store.lying(me);
         List<Incoming.Known> all = new ArrayList<>();
         for (SharingStore.PaintRow p : store.paints(me)) {
             all.add(new Incoming.Known(
@@ -318,6 +333,7 @@ public class Lists {
                     holdings.getOrDefault(p.id(), List.of()),
                     places.getOrDefault(p.id(), Set.of()),
                     seen.getOrDefault(p.id(), Map.of()),
+                    Set.copyOf(lying.getOrDefault(p.id(), List.of())),
                     p.note()));
         }
         return all;

@@ -3,11 +3,15 @@ package molvet.server.sharing;
 import java.math.BigDecimal;
 import java.time.LocalDate;
 import java.time.LocalDateTime;
+import java.util.ArrayList;
+import java.util.HashMap;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
 import molvet.server.collection.PaintStore;
 import molvet.server.platform.Collector;
 import org.jspecify.annotations.Nullable;
+import org.springframework.jdbc.core.RowCallbackHandler;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
 
@@ -154,6 +158,18 @@ class SharingStore {
                 select paint_id, min(position) + 1 at from chart_cell
                 where collector_id = ? and chart_id = ? and paint_id is not null group by paint_id order by 2
                 """).params(me.id(), chart).query(InPlace.class).list();
+    }
+
+    /** In which palettes paints lie now, by paint. */
+    Map<Long, List<String>> lying(Collector me) {
+        Map<Long, List<String>> all = new HashMap<>();
+        db.sql("""
+                        select distinct w.paint_id, p.name from palette_well w join palette_version v on v.id = w.palette_version_id
+                        join palette p on p.id = v.palette_id
+                        where w.collector_id = ? and w.paint_id is not null and v.number = 0 order by p.name
+                        """).param(me.id()).query((RowCallbackHandler)
+                r -> all.computeIfAbsent(r.getLong(1), k -> new ArrayList<>()).add(r.getString(2)));
+        return all;
     }
 
     List<InPlace> inPalette(Collector me, long palette) {

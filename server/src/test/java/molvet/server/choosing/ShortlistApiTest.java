@@ -241,7 +241,7 @@ class ShortlistApiTest {
                 .must(201);
         candidate = of(me.get("/api/shortlists/" + list).must(200).json(), "Poppy");
         assertThat(candidate.get("price").asString()).isEqualTo("8.40");
-        assertThat(candidate.get("priceFrom").asString()).isEqualTo("seen at the harbour shop on 2026-03-02");
+        assertThat(candidate.get("priceFrom").asString()).isEqualTo("seen at the harbour shop on 2 March 2026");
         assertThat(candidate.at("/notes/0/perMl").asString()).isEqualTo("0.84");
         assertThat(me.post("/api/research-notes", Api.body("paint", paint))
                         .must(422)

@@ -341,7 +341,20 @@ class MixingApiTest {
             assertThat(m.get("surprise").isNumber()).isTrue();
         }
         assertThat(ofThree).isEqualTo(3);
+        // Without one of its paints a mixture would pass for the other.
+        assertThat(me.delete("/api/paints/" + corners.get(2)).must(409).text()).contains("so its record stays");
         assertThat(me.get("/api/charts/" + chart + ".pdf").must(200).bytes()).isNotEmpty();
+    }
+
+    @Test
+    void aPaintThatIsMixedOnAChartKeepsItsRecordUntilTheChartIsGone() {
+        long blue = paint("Deep Shelter Blue", "PB29");
+        long yellow = paint("Lantern Yellow", "PY151");
+        long chart = plan("ONE_AGAINST_ALL", List.of(blue, yellow));
+        assertThat(me.delete("/api/paints/" + yellow).must(409).text())
+                .contains("Lantern Yellow is mixed with others on C-0001");
+        me.delete("/api/charts/" + chart).must(204);
+        me.delete("/api/paints/" + yellow).must(204);
     }
 
     private long plan(String form, List<Long> paints) {

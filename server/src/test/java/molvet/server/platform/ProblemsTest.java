@@ -12,7 +12,8 @@ import org.springframework.jdbc.UncategorizedSQLException;
 /** What is said of what the database could not do; its numbers are from MariaDB's list of error codes. */
 class ProblemsTest {
     private static ResponseEntity<?> answered(String said, int code) {
-        return new Problems().data(new UncategorizedSQLException("insert", "insert …", new SQLException(said, "HY000", code)));
+        return new Problems()
+                .data(new UncategorizedSQLException("insert", "insert …", new SQLException(said, "HY000", code)));
     }
 
     /** ER_DISK_FULL, ER_GET_ERRNO, ER_OPEN_AS_READONLY, ER_RECORD_FILE_FULL, ER_OPTION_PREVENTS_STATEMENT, ER_READ_ONLY_MODE. */

@@ -120,6 +120,41 @@ class ImportApiTest {
     }
 
     /** All of a table but what Molvet works out of it, in the order of the rows. */
+    /** A palette that is not there is begun with a well for each; one that is there takes what its free wells hold. */
+    @Test
+    void paintsAreLaidIntoThePalettesThatTheListNames() {
+        Api me = Api.collector();
+        byte[] file = """
+                Name,Pigments,Form,Palette
+                Tern Grey,PB29,half pan,Field tin
+                Sea Rose,PV19,half pan,Field tin; Boat
+                Lantern,PY151,half pan,
+                """.getBytes(StandardCharsets.UTF_8);
+        JsonNode rows = preview(me, file, Map.of()).get("rows");
+        assertThat(rows.get(1).get("notes").toString()).contains("Goes into Field tin and Boat.");
+        take(me, file);
+        JsonNode palettes = me.get("/api/palettes").must(200).json().get("palettes");
+        assertThat(said(palettes, "name")).containsExactlyInAnyOrder("Field tin", "Boat");
+        assertThat(palettes.valueStream()
+                        .filter(p -> p.get("name").asString().equals("Field tin"))
+                        .map(p -> p.get("filled").asInt()))
+                .containsExactly(2);
+        // The same again changes nothing.
+        assertThat(take(me, file).get("said").isNull()).isTrue();
+        byte[] more = """
+                Name,Pigments,Form,Palette
+                Gull White,PW6,half pan,field tin
+                """.getBytes(StandardCharsets.UTF_8);
+        take(me, more);
+        long gull = me.find("Gull White").json().at("/paints/0/id").asLong();
+        assertThat(me.get("/api/paints/" + gull).json().get("note").asString())
+                .isEqualTo("Palette: field tin, where no well was free");
+        me.undoLast();
+        me.undoLast();
+        assertThat(me.get("/api/palettes").json().get("palettes")).isEmpty();
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+    }
+
     private static List<List<String>> told(Api me) throws Exception {
         List<List<String>> all = new ArrayList<>();
         for (CSVRecord r : CSVFormat.RFC4180

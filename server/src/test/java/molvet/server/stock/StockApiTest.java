@@ -326,7 +326,7 @@ class StockApiTest {
                 .must(200)
                 .json();
         assertThat(item(list, "Signal Red").get("good").asString())
-                .isEqualTo("38 % above the best so far: 0.80 by the ml, paid on 2026-01-01.");
+                .isEqualTo("38 % above the best so far: 0.80 by the ml, paid on 1 January 2026.");
         assertThat(list.at("/shops/0/delivery").asString())
                 .endsWith("From your list, bought here too, Signal Red (16.50) would fill it.");
 
