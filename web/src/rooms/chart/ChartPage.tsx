@@ -78,7 +78,7 @@ export function ChartPage() {
           {c.title || c.formInWords}
         </>
       }
-      under={`${c.formInWords}${c.asked.options?.trialPaper ? " on trial paper" : ""}, ${c.schoolInWords}. ${told(painted.length, left, wet.length)}`}
+      under={`${c.formInWords}${c.asked.options?.trialPaper ? " on trial paper" : ""}, ${c.schoolInWords} · ${told(painted.length, left, wet.length)}`}
       aside={
         <>
           {left > 0 && (

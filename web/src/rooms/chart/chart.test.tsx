@@ -8,6 +8,7 @@ import { CuttingPage } from "./CuttingPage";
 import { PaintingPage } from "./PaintingPage";
 import { PaperPage } from "./PaperPage";
 import { PlanPage } from "./PlanPage";
+import { holding } from "./words";
 
 beforeEach(() => localStorage.clear());
 afterEach(() => {
@@ -403,4 +404,25 @@ test("paper is added by a size with a name", async () => {
       sheets: 1,
     }),
   );
+});
+
+test("what a cell holds is said with its parts: of one, of two, of three, and of none", () => {
+  const cell = (second: number | null, third: number | null, parts: number[]) =>
+    ({
+      paint: 1,
+      second,
+      third,
+      part: parts[0],
+      secondPart: parts[1] ?? 1,
+      thirdPart: parts[2] ?? 1,
+    }) as Parameters<typeof holding>[0];
+  const name = (paint: number) => ["", "Kelp Blue", "Cliff Ochre", "Sea Rose"][paint] ?? "";
+  const plain = (text: string) => text.replaceAll("\u00a0", " ");
+  expect(holding(cell(null, null, [1]), name)).toBe("Kelp Blue");
+  expect(holding(cell(2, null, [1, 1]), name)).toBe("Kelp Blue with Cliff Ochre");
+  expect(plain(holding(cell(2, null, [3, 1]), name))).toBe("Kelp Blue with Cliff Ochre, 3 : 1");
+  expect(plain(holding(cell(2, 3, [2, 1, 1]), name))).toBe(
+    "2 : 1 : 1 of Kelp Blue, Cliff Ochre and Sea Rose",
+  );
+  expect(holding({ ...cell(null, null, [1]), paint: undefined }, name)).toBe("bare");
 });

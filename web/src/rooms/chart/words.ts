@@ -54,12 +54,11 @@ export function lasting(seconds: number) {
   return `about ${hours} h ${minutes % 60 > 0 ? `${minutes % 60} min` : ""}`.trim();
 }
 
-/** “Kelp Blue with Cliff Ochre, 3 : 1”; of three “… with Cliff Ochre and Harbour Rose, 2 : 1 : 1”. */
+/** “Kelp Blue with Cliff Ochre, 3 : 1”; of three, whose names are long, “2 : 1 : 1 of Kelp Blue, Cliff Ochre and Sea Rose”. */
 export function holding(cell: Schemas["ChartCell"], name: (paint: number) => string) {
-  const others = [cell.second, cell.third].filter((p): p is number => p != null);
   if (!cell.paint) return "bare";
-  if (others.length === 0) return name(cell.paint);
-  const parts = [cell.part, cell.secondPart, cell.thirdPart].slice(0, others.length + 1);
-  const even = parts.every((p) => p === parts[0]);
-  return `${name(cell.paint)} with ${others.map(name).join(" and ")}${even ? "" : `, ${parts.join("\u00a0:\u00a0")}`}`;
+  if (!cell.second) return name(cell.paint);
+  const parts = [cell.part, cell.secondPart].concat(cell.third ? cell.thirdPart : []).join("\u00a0:\u00a0");
+  if (cell.third) return `${parts} of ${name(cell.paint)}, ${name(cell.second)} and ${name(cell.third)}`;
+  return `${name(cell.paint)} with ${name(cell.second)}${cell.part === cell.secondPart ? "" : `, ${parts}`}`;
 }

@@ -5,7 +5,7 @@ type Change = Schemas["LightChange"];
 
 const WIDE = 220;
 const TALL = 64;
-const LETTERS = 10;
+const LETTERS = 13;
 
 /** What changed most at a reading: every course of an exposure must find room on one scale. */
 export const most = (points: Point[]) =>
@@ -33,8 +33,8 @@ export function Course({ points, name, days, scale, at }: Props) {
   const ends = lettered(lines.map((l) => y(l.points.at(-1)?.c.deltaE00 ?? 0)));
   return (
     <svg
-      viewBox={`-4 -6 ${WIDE + 64} ${TALL + 20}`}
-      className="w-full max-w-72"
+      viewBox={`-4 -6 ${WIDE + 92} ${TALL + 20}`}
+      className="w-full max-w-80"
       role="img"
       aria-label={`${name}: ${points
         .map(
