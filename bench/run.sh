@@ -218,7 +218,7 @@ kills() {
     echo "# Killed again and again"
     echo
     echo "Made by \`./molvet bench kills\`: while three collectors catalogue paints, tell every fifth act again and a fourth has sheets"
-    echo "read, parts are killed with -9 at moments drawn from the seed. A client’s wait is from its first try to the answer; it tells"
+    echo "read, parts are killed with -9, or let stand still, at moments drawn from the seed. A client’s wait is from its first try to the answer; it tells"
     echo "an act again under its key until there is one. This machine has $(nproc) cores, on which all of it runs."
     echo
     echo "## A cluster: two servers, three databases, one proxy"

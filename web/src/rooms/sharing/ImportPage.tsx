@@ -23,7 +23,7 @@ const COLUMNS: Record<string, string> = {
   GIFT_OF: "gift of",
   BOUGHT_ON: "bought on",
   WISH: "wished for",
-  PALETTE: "palette (into the note)",
+  PALETTE: "palette it lies in",
   PLACE: "place of the swatch",
   KEPT_WHERE: "kept where",
   LEFT: "how much is left",

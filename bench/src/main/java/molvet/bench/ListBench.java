@@ -42,7 +42,16 @@ public final class ListBench {
         for (int i = 0; i < ROWS; i += 2) {
             String[] r = rows.get(i);
             known.add(new Incoming.Known(
-                    i, "M-" + (1000 + i), r[0], r[1], Recipe.of(r[2].split(", ")), List.of(), Set.of(), Map.of(), Set.of(), ""));
+                    i,
+                    "M-" + (1000 + i),
+                    r[0],
+                    r[1],
+                    Recipe.of(r[2].split(", ")),
+                    List.of(),
+                    Set.of(),
+                    Map.of(),
+                    Set.of(),
+                    ""));
         }
         Incoming.Shelved shelf = new Incoming.Shelved(Map.of(), Map.of());
         measure("XLSX", xlsx(rows), lists, known, shelf);

@@ -343,7 +343,7 @@ public record Judgement(
                 while (BlueWool.grade(gone + 1).ordinal() > step.ordinal()) gone++;
                 double dose = BlueWool.dose(gone, last.ultraviolet());
                 if (last.gone().isPresent()) {
-                    all.add("For " + step.words() + " hang it on until blue wool " + gone + " has gone"
+                    all.add("For " + step.words() + " it must hang until blue wool " + gone + " has gone"
                             + weeks(
                                     dose - last.dose().high(),
                                     dose - last.dose().low()) + ".");
@@ -355,7 +355,7 @@ public record Judgement(
                     all.add("For " + step.words() + " there is too little light here: hang it in a window.");
                     break;
                 }
-                all.add("For " + step.words() + " it hangs " + weeksOf(days)
+                all.add("For " + step.words() + " it must hang " + weeksOf(days)
                         + " more here, by the least light it may have.");
             }
             return all;
@@ -367,7 +367,7 @@ public record Judgement(
             double to = Math.max(0, most) / daily.low() / 7;
             return to < 1
                     ? ""
-                    : ", in about " + Math.max(1, Math.round(from)) + " to " + Math.round(to) + " weeks here";
+                    : ", about " + Math.max(1, Math.round(from)) + " to " + Math.round(to) + " weeks more here";
         }
     }
 
