@@ -234,11 +234,14 @@ kills() {
   faulty "$dir"
   # Whoever kills this often would have it give up; it is started again then, as a service would.
   (while [ ! -e "$dir/over" ]; do ./molvet demo >>"$OUT/one.log" 2>&1 || true; sleep 1; done) &
+  pid=$!
   until curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready"; do sleep 1; done
   java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/demo/run" "$((rounds / 2 + 1))" "$seed" "$dir.faults" \
     curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready" >>"$OUT/kills.page" 2>>"$OUT/kills.log" || wrong=1
   touch "$dir/over"
   ./molvet stop >/dev/null
+  # Else it would start one more when the word that it is over is swept away.
+  wait "$pid" || true
   umount "$dir/demo" 2>/dev/null || true
   rm -rf "$dir" "$dir.faults" "$dir.disk"
   unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_PAINTS MOLVET_MOST_READINGS
