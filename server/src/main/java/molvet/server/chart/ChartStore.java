@@ -9,6 +9,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.function.Consumer;
 import molvet.core.arrival.DotCard;
 import molvet.core.chart.Plan;
 import molvet.core.shelf.Keeper;
@@ -131,146 +132,88 @@ class ChartStore {
         }
 
         CellRow holding(Holds other) {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    other.paint,
-                    other.second,
-                    other.part,
-                    other.secondPart,
-                    other.third,
-                    other.thirdPart,
-                    swatchId,
-                    state,
-                    paintedAt,
-                    dryAt,
-                    eye,
-                    note,
-                    version);
+            return with(d -> d.holds = other);
         }
 
         CellRow withState(String newState) {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    swatchId,
-                    newState,
-                    paintedAt,
-                    dryAt,
-                    eye,
-                    note,
-                    version);
+            return with(d -> d.state = newState);
         }
 
         CellRow withPainting(@Nullable Long swatch, LocalDateTime at, @Nullable LocalDateTime dry, String taps) {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    swatch,
-                    "PAINTED",
-                    at,
-                    dry,
-                    taps,
-                    note,
-                    version);
+            return with(d -> {
+                d.swatch = swatch;
+                d.state = "PAINTED";
+                d.painted = at;
+                d.dry = dry;
+                d.eye = taps;
+            });
         }
 
         CellRow withoutPainting() {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    null,
-                    paintId == null ? "BARE" : "PLANNED",
-                    null,
-                    null,
-                    "",
-                    note,
-                    version);
+            return with(d -> {
+                d.swatch = null;
+                d.state = paintId == null ? "BARE" : "PLANNED";
+                d.painted = null;
+                d.dry = null;
+                d.eye = "";
+            });
         }
 
         CellRow withDry(LocalDateTime at) {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    swatchId,
-                    state,
-                    paintedAt,
-                    at,
-                    eye,
-                    note,
-                    version);
+            return with(d -> d.dry = at);
         }
 
         CellRow withEye(String taps) {
-            return new CellRow(
-                    id,
-                    chartId,
-                    position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    swatchId,
-                    state,
-                    paintedAt,
-                    dryAt,
-                    taps,
-                    note,
-                    version);
+            return with(d -> d.eye = taps);
         }
 
         /** With one more remark, as far as there is room. */
         CellRow noted(String more) {
             String all = note.isEmpty() ? more : note + "; " + more;
-            String kept = all.length() > 300 ? all.substring(0, 299) + "…" : all;
+            return with(d -> d.note = all.length() > 300 ? all.substring(0, 299) + "…" : all);
+        }
+
+        private CellRow with(Consumer<Draft> change) {
+            Draft d = new Draft(this);
+            change.accept(d);
             return new CellRow(
                     id,
                     chartId,
                     position,
-                    paintId,
-                    secondId,
-                    part,
-                    secondPart,
-                    thirdId,
-                    thirdPart,
-                    swatchId,
-                    state,
-                    paintedAt,
-                    dryAt,
-                    eye,
-                    kept,
+                    d.holds.paint,
+                    d.holds.second,
+                    d.holds.part,
+                    d.holds.secondPart,
+                    d.holds.third,
+                    d.holds.thirdPart,
+                    d.swatch,
+                    d.state,
+                    d.painted,
+                    d.dry,
+                    d.eye,
+                    d.note,
                     version);
+        }
+
+        /** The parts that can be changed one by one. */
+        private static final class Draft {
+            private Holds holds;
+            private @Nullable Long swatch;
+            private String state;
+            private @Nullable LocalDateTime painted;
+            private @Nullable LocalDateTime dry;
+            private String eye;
+            private String note;
+
+            Draft(CellRow of) {
+                holds = of.holds();
+                swatch = of.swatchId;
+                state = of.state;
+                painted = of.paintedAt;
+                dry = of.dryAt;
+                eye = of.eye;
+                note = of.note;
+            }
         }
     }
 
