@@ -188,20 +188,12 @@ class FadingStore {
     }
 
     Optional<ExposureRow> exposure(Collector me, long id) {
-        return db.sql(EXPOSURE + " and id = :id")
-                .param("me", me.id())
-                .param("id", id)
-                .query(ExposureRow.class)
-                .optional();
+        return one(EXPOSURE + " and id = :id", me, id, ExposureRow.class);
     }
 
     /** The exposure of which a chart is the sheet or its twin. */
     Optional<ExposureRow> ofChart(Collector me, long chart) {
-        return db.sql(EXPOSURE + " and (chart_id = :chart or twin_id = :chart) order by id limit 1")
-                .param("me", me.id())
-                .param("chart", chart)
-                .query(ExposureRow.class)
-                .optional();
+        return one(EXPOSURE + " and :id in (chart_id, twin_id) order by id limit 1", me, chart, ExposureRow.class);
     }
 
     Optional<Loaded> loaded(Collector me, long id) {
@@ -238,20 +230,16 @@ class FadingStore {
         return db.sql(sql).param("me", me.id()).param("ids", ids).query(type).list();
     }
 
+    private <T> Optional<T> one(String sql, Collector me, long id, Class<T> type) {
+        return db.sql(sql).param("me", me.id()).param("id", id).query(type).optional();
+    }
+
     Optional<ReadingRow> reading(Collector me, long id) {
-        return db.sql(READING + " and r.id = :id")
-                .param("me", me.id())
-                .param("id", id)
-                .query(ReadingRow.class)
-                .optional();
+        return one(READING + " and r.id = :id", me, id, ReadingRow.class);
     }
 
     Optional<ReadingRow> ofScan(Collector me, long scan) {
-        return db.sql(READING + " and r.scan_id = :scan")
-                .param("me", me.id())
-                .param("scan", scan)
-                .query(ReadingRow.class)
-                .optional();
+        return one(READING + " and r.scan_id = :id", me, scan, ReadingRow.class);
     }
 
     List<Long> halvesOf(Collector me, long reading) {
@@ -262,19 +250,11 @@ class FadingStore {
     }
 
     Optional<PlaceRow> place(Collector me, long id) {
-        return db.sql(PLACE + " and id = :id")
-                .param("me", me.id())
-                .param("id", id)
-                .query(PlaceRow.class)
-                .optional();
+        return one(PLACE + " and id = :id", me, id, PlaceRow.class);
     }
 
     Optional<AccidentRow> accident(Collector me, long id) {
-        return db.sql(ACCIDENT + " and id = :id")
-                .param("me", me.id())
-                .param("id", id)
-                .query(AccidentRow.class)
-                .optional();
+        return one(ACCIDENT + " and id = :id", me, id, AccidentRow.class);
     }
 
     /** What was found of a paint on one strip. */

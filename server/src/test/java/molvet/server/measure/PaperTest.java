@@ -119,8 +119,8 @@ class PaperTest {
         }
         Paper tall = new Paper(20, 60);
         BufferedImage upright = png(tall, 100, (pen, page) -> pen.wash(new Rect(2, 2, 16, 56), stops, true));
-        assertThat(at(upright, tall, 10, 3)).isEqualTo(Color.decode("#102040"));
-        assertThat(at(upright, tall, 10, 57)).isEqualTo(Color.decode("#e0e4ec"));
+        assertThat(at(upright, tall, 10, 2.4)).isEqualTo(Color.decode("#102040"));
+        assertThat(at(upright, tall, 10, 57.6)).isEqualTo(Color.decode("#e0e4ec"));
         BufferedImage one = png(tall, 100, (pen, page) -> pen.wash(new Rect(2, 2, 16, 56), List.of("#c81e5a"), true));
         assertThat(at(one, tall, 10, 30)).isEqualTo(Color.decode("#c81e5a"));
     }
