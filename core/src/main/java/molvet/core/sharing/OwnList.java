@@ -753,11 +753,11 @@ public final class OwnList {
                 }
             }
 
-            /** By name, several with a semicolon, comma or stroke between; where there is but a tick, the one palette. */
+            /** By name, several with a semicolon between, since names hold commas and strokes; where there is but a tick, the one palette. */
             private List<String> palettes() {
                 String all = printable(cell(ListColumn.PALETTE));
                 if (TICKED.matcher(all.strip()).matches()) return List.of("Palette");
-                return Stream.of(all.split("[;,/\n]"))
+                return Stream.of(all.split("[;\n]"))
                         .map(String::strip)
                         .filter(n -> !n.isEmpty())
                         .map(n -> n.length() > MOST_PALETTE

@@ -151,11 +151,11 @@ class IncomingTest {
     void aPaintIsLaidIntoThePalettesThatTheListNamesAndItDoesNotLieIn() {
         List<Incoming.Becoming> rows = of(
                 "Name | Maker | Form | Palette",
-                "Tern Grey | Kelpwick | tube | the field TIN; Boat, Studio",
+                "Tern Grey | Kelpwick | tube | the field TIN; Boat; Winter 2025/26, indoors",
                 "Slipway Blue | Pellworth | tube | The field tin",
                 "Sea Rose | Pellworth | tube | x");
-        assertThat(rows.get(0).palettes()).containsExactly("Boat", "Studio");
-        assertThat(rows.get(0).notes()).contains("Goes into Boat and Studio.");
+        assertThat(rows.get(0).palettes()).containsExactly("Boat", "Winter 2025/26, indoors");
+        assertThat(rows.get(0).notes()).contains("Goes into Boat and Winter 2025/26, indoors.");
         assertThat(rows.get(0).noted()).isEmpty();
         assertThat(rows.get(0).changes()).isTrue();
         assertThat(rows.get(1).palettes()).isEmpty();

@@ -60,7 +60,7 @@ final class PalettePicture {
             else guessed |= filled(pen, at, w, w.paint());
         }
         String said = palette.boxWords() + ", " + palette.filled() + " filled."
-                + (guessed ? " Framed: not measured, drawn as the recipe usually looks." : "");
+                + (guessed ? " A framed wash is not measured: it is drawn as its recipe usually looks." : "");
         line(pen, Letters.PLAIN, said, MARGIN - RIM, top + high() + RIM + 7, wide(), 4);
     }
 

@@ -452,6 +452,10 @@ public class Palettes {
 
     private static final double DOWN = 22;
 
+    private static final int MOST_COLUMNS = 12;
+    /** In whole rows, no more than a box may have. */
+    private static final int LARGEST = Box.MOST_WELLS / MOST_COLUMNS * MOST_COLUMNS;
+
     /**
      * Lays paints into the palette of this name as far as its wells are free; one that is not there is begun with a well for each.
      * Part of the act under way.
@@ -465,9 +469,8 @@ public class Palettes {
                 .findFirst();
         if (there.isEmpty()) {
             if (store.count(me) >= MOST_PALETTES) return paints;
-            int wells =
-                    Math.min(Box.MOST_WELLS, (int) paints.stream().distinct().count());
-            int columns = Math.min(12, wells);
+            int wells = (int) paints.stream().distinct().limit(LARGEST).count();
+            int columns = Math.min(MOST_COLUMNS, wells);
             int rowsDown = (wells + columns - 1) / columns;
             add(
                     me,

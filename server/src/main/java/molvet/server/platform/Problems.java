@@ -7,6 +7,7 @@ import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
+import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Spelling;
@@ -114,11 +115,20 @@ public class Problems extends ResponseEntityExceptionHandler {
     }
 
     /** What MariaDB answers where its disk takes nothing more, because it is full or may only be read. */
-    private static final Set<Integer> NO_ROOM = Set.of(1021, 1030, 1036, 1114, 1290, 1836);
+    private static final Set<Integer> NO_ROOM = Set.of(1021, 1036, 1114, 1290, 1836);
+
+    /** What its storage engine could not do, with the number of the system’s error; 28 is a disk without room. */
+    private static final int ENGINE = 1030;
+
+    private static final Pattern FULL = Pattern.compile("\\b(28|No space left)\\b");
 
     private static boolean isWithoutRoom(Throwable e) {
         for (Throwable t = e; t != null; t = t.getCause()) {
-            if (t instanceof SQLException s && NO_ROOM.contains(s.getErrorCode())) return true;
+            if (t instanceof SQLException s
+                    && (NO_ROOM.contains(s.getErrorCode())
+                            || s.getErrorCode() == ENGINE
+                                    && FULL.matcher(String.valueOf(s.getMessage()))
+                                            .find())) return true;
         }
         return false;
     }

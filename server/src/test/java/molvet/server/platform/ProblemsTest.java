@@ -16,15 +16,28 @@ class ProblemsTest {
                 .data(new UncategorizedSQLException("insert", "insert …", new SQLException(said, "HY000", code)));
     }
 
-    /** ER_DISK_FULL, ER_GET_ERRNO, ER_OPEN_AS_READONLY, ER_RECORD_FILE_FULL, ER_OPTION_PREVENTS_STATEMENT, ER_READ_ONLY_MODE. */
+    /** ER_DISK_FULL, ER_OPEN_AS_READONLY, ER_RECORD_FILE_FULL, ER_OPTION_PREVENTS_STATEMENT, ER_READ_ONLY_MODE. */
     @ParameterizedTest
-    @ValueSource(ints = {1021, 1030, 1036, 1114, 1290, 1836})
+    @ValueSource(ints = {1021, 1036, 1114, 1290, 1836})
     void aDiskThatTakesNothingMoreIsSaidAsThatAndCanBeTriedAgain(int code) {
         ResponseEntity<?> answer = answered("The table 'paint' is full", code);
         assertThat(answer.getStatusCode().value()).isEqualTo(503);
         assertThat(answer.getBody().toString())
                 .contains("molvet:database-away")
                 .contains("The disk of the collection is full, or can only be read");
+    }
+
+    /** ER_GET_ERRNO is whatever the system said: 28 is ENOSPC, 126 a broken file. */
+    @Test
+    void ofTheSystemsErrorsOnlyAFullDiskIsOne() {
+        assertThat(answered("Got error 28 \"No space left on device\" from storage engine InnoDB", 1030)
+                        .getStatusCode()
+                        .value())
+                .isEqualTo(503);
+        assertThat(answered("Got error 126 \"Index file is crashed\" from storage engine Aria", 1030)
+                        .getStatusCode()
+                        .value())
+                .isEqualTo(500);
     }
 
     /** ER_PARSE_ERROR is a fault of ours, and is not put on the disk. */

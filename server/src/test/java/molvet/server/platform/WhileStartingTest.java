@@ -8,6 +8,7 @@ import java.net.URI;
 import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
+import java.util.concurrent.ThreadLocalRandom;
 import java.util.concurrent.atomic.AtomicReference;
 import org.junit.jupiter.api.Test;
 import org.springframework.boot.SpringApplication;
@@ -22,9 +23,15 @@ class WhileStartingTest {
     @Configuration
     static class Nothing {}
 
-    private static int freePort() throws IOException {
-        try (ServerSocket any = new ServerSocket(0)) {
-            return any.getLocalPort();
+    /** Below those the system gives to connections that go out: one of these could be taken in the next moment. */
+    private static int freePort() {
+        while (true) {
+            int port = ThreadLocalRandom.current().nextInt(21_000, 32_000);
+            try (ServerSocket free = new ServerSocket(port)) {
+                return free.getLocalPort();
+            } catch (IOException taken) {
+                // Another one then.
+            }
         }
     }
 

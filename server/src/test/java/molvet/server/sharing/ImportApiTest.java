@@ -155,6 +155,21 @@ class ImportApiTest {
         assertThat(me.find("").json().get("total").asInt()).isZero();
     }
 
+    /** Of more paints than a box has wells those that find none are told, and the list comes in all the same. */
+    @Test
+    void morePaintsThanABoxHasWellsComeInAllTheSame() {
+        Api me = Api.collector();
+        StringBuilder list = new StringBuilder("Name,Pigments,Form,Palette\n");
+        for (int i = 0; i < 203; i++) list.append("Wash no ").append(i).append(",PB29,dot,x\n");
+        take(me, list.toString().getBytes(StandardCharsets.UTF_8));
+        JsonNode palettes = me.get("/api/palettes").must(200).json().get("palettes");
+        assertThat(said(palettes, "name")).containsExactly("Palette");
+        assertThat(palettes.at("/0/filled").asInt()).isEqualTo(192);
+        assertThat(me.find("").json().get("total").asInt()).isEqualTo(203);
+        long last = me.find("\"Wash no 202\"").json().at("/paints/0/id").asLong();
+        assertThat(me.get("/api/paints/" + last).json().get("note").asString()).contains("where no well was free");
+    }
+
     private static List<List<String>> told(Api me) throws Exception {
         List<List<String>> all = new ArrayList<>();
         for (CSVRecord r : CSVFormat.RFC4180
