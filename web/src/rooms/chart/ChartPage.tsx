@@ -334,7 +334,7 @@ function CellList({ cells, paints, mixed, onCell }: ListProps) {
                 <span className="w-[46px] h-5 border border-dotted border-[var(--field)]" />
               )}
               <span className="min-w-0">
-                <span className="paint-name block truncate leading-tight">
+                <span className={`paint-name block leading-tight ${c.second ? "" : "truncate"}`}>
                   {holding(c, (paint) => paints.get(paint)?.name ?? "a paint taken out")}
                 </span>
                 {(c.warmth || c.note) && (
