@@ -77,7 +77,8 @@ export function PoursPage() {
       <section className="mt-8 max-w-2xl rule-t pt-3">
         <h2 className="font-semibold">In your calendar</h2>
         <p className="quiet">
-          An iCalendar address that says when pans may go into the box. Whoever has the address can read it; a
+          An iCalendar address that says when pans may go into the box, when a sheet that hangs in the light
+          is to be read, and when a palette is to be looked through. Whoever has the address can read it; a
           new one ends the old.
         </p>
         {feed && <p className="code break-all my-2">{feed}</p>}

@@ -41,7 +41,7 @@ function Open({ palette }: { palette: Palette }) {
   const [shown, setShown] = useState<Schemas["Ordered"] | null>(null);
   const [asking, setAsking] = useState<Asking>(null);
   const [left, setLeft] = useState(0);
-  const [moved, setMoved] = useState<{ from: number; said: string } | null>(null);
+  const [moved, setMoved] = useState<{ from: number; said: string; lying: Lying } | null>(null);
   const lay = useLay(palette);
   const paints = useMemo(
     () => new Map(palette.wells.flatMap((w) => (w.paint ? [[w.paint.id, w.paint] as const] : []))),
@@ -60,7 +60,7 @@ function Open({ palette }: { palette: Palette }) {
     [next[from], next[to]] = [next[to], next[from]];
     setTaken(null);
     setAt(to);
-    setMoved({ from: palette.roughness, said: palette.wells[from].name ?? "" });
+    setMoved({ from: palette.roughness, said: palette.wells[from].name ?? "", lying: next });
     put(next);
   }
 
@@ -95,8 +95,8 @@ function Open({ palette }: { palette: Palette }) {
     },
   });
 
-  // What moving one by hand does is said once the box is laid so.
-  const change = moved && !lay.running ? palette.roughness - moved.from : null;
+  // What moving one by hand does is said while the box is laid just so: of whatever comes after it is not the doing.
+  const change = moved && String(moved.lying) === String(lying) ? palette.roughness - moved.from : null;
 
   return (
     <Page
@@ -154,7 +154,6 @@ function Open({ palette }: { palette: Palette }) {
               onTake={(next) => {
                 setOrdering(false);
                 setShown(null);
-                setMoved(null);
                 put(next);
               }}
               onClose={() => {

@@ -138,6 +138,35 @@ test("a paint is moved by keys alone: taken up, carried, laid down in exchange",
   });
 });
 
+test("what a move did is said of the move alone, not of what is done after it", async () => {
+  let now = TIN_OF_FOUR;
+  server(
+    answers({
+      "GET /api/palettes/7": () => now,
+      "PUT /api/palettes/7/draft": ({ body }: { body: unknown }) => {
+        const { wells } = body as { wells: { well: number; paint: number }[] };
+        const lies = (w: number) =>
+          [YELLOW, BLUE].find((p) => wells.some((x) => x.well === w && x.paint === p.id));
+        now = {
+          ...TIN_OF_FOUR,
+          version: now.version + 1,
+          roughness: wells.length > 1 ? 25 : 0,
+          wells: [well(0, lies(0)), well(1, lies(1)), well(2, lies(2)), well(3, undefined, true)],
+        };
+        return now;
+      },
+    }),
+  );
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  const first = await screen.findByRole("button", { name: /^Well\s*1 / });
+  first.focus();
+  await userEvent.keyboard("m{ArrowRight}m");
+  expect(await screen.findByText("Lantern Yellow moved: roughness 25, 6 less than before.")).toBeTruthy();
+  await userEvent.keyboard("{ArrowLeft}{ArrowDown}x");
+  await waitFor(() => expect(screen.queryByText(/^Well\s*3 Kelp Blue/)).toBeNull());
+  await waitFor(() => expect(screen.queryByText(/moved: roughness/)).toBeNull());
+});
+
 test("tap the well, then the paint", async () => {
   const asked = server(answers());
   open(<PalettePage />, "/palettes/:palette", "/palettes/7");

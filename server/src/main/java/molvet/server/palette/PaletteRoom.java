@@ -7,6 +7,7 @@ import java.util.Optional;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.collection.HoldingForm;
+import molvet.core.measure.DayInWords;
 import molvet.core.palette.PaletteTerms;
 import molvet.core.platform.TermKind;
 import molvet.server.collection.Witness;
@@ -99,6 +100,20 @@ class PaletteRoom implements Room, Witness {
     @Override
     public Map<String, ToIntFunction<Collector>> counts() {
         return Map.of("/palettes", store::count);
+    }
+
+    /** A palette is looked through half a year after it was last changed; its page says what a review would take out. */
+    @Override
+    public List<CalendarDay> days(Collector me) {
+        return store.newest(me).stream()
+                .map(k -> new CalendarDay(
+                        "review-" + k.id(),
+                        k.since().plusMonths(PaletteViews.REVIEWED_AFTER_MONTHS),
+                        "Look through “" + k.name() + "”",
+                        "Nothing in it has changed since " + DayInWords.of(k.since())
+                                + ". Its page names what fades, is hardly used, or stands in for another.",
+                        "Take something out of “" + k.name() + "”?"))
+                .toList();
     }
 
     @Override

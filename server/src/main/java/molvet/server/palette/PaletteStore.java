@@ -123,6 +123,18 @@ class PaletteStore {
                 .list();
     }
 
+    /** When the newest version of a palette was kept. */
+    record KeptRow(long id, String name, LocalDate since) {}
+
+    List<KeptRow> newest(Collector me) {
+        return db.sql("""
+                select b.id, b.name, v.since from palette b join palette_version v on v.palette_id = b.id
+                where b.collector_id = ? and v.number > 0
+                and v.number = (select max(x.number) from palette_version x where x.palette_id = b.id)
+                order by b.name, b.id
+                """).param(me.id()).query(KeptRow.class).list();
+    }
+
     private static final String VERSION = """
             select id, palette_id, number, since, why, shape, locked, version from palette_version where collector_id = ?
             """;

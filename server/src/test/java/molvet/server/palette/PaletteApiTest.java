@@ -76,6 +76,24 @@ class PaletteApiTest {
     }
 
     @Test
+    void aPaletteIsLookedThroughHalfAYearAfterItsNewestVersion() {
+        JsonNode tin = begin(Map.of("paints", paints));
+        String feed = me.post("/api/calendar", Map.of())
+                .must(200)
+                .json()
+                .get("calendar")
+                .asString();
+        assertThat(me.get(feed).text()).doesNotContain("The tin");
+        me.post(at(tin) + "/versions", Map.of("since", "2026-08-31", "why", "first"))
+                .must(201);
+        // Six months after 31 August is the last day of February.
+        assertThat(me.get(feed).text())
+                .contains("Look through “The tin”")
+                .containsPattern("DTSTART[^\\n]*20270228")
+                .contains("since 31 August 2026");
+    }
+
+    @Test
     void versionsStayAsTheyWereAndSayWhatCameWhatWentAndWhy() {
         JsonNode tin = begin(Map.of("paints", paints));
         me.post(at(tin) + "/versions", Map.of("since", "2025-04-12")).must(201);
