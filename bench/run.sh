@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|kills|load]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|kills|load|machines]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -282,8 +282,10 @@ load() {
   unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_REQUESTS MOLVET_MOST_PAINTS
   [ -n "$SMALL" ] || mv "$OUT/load.page" docs/load.md
 }
+. bench/machines.sh
+
 case $PART in
-  kills | load)
+  kills | load | machines)
     say "Running $PART …"
     $PART
     exit

@@ -318,7 +318,8 @@ final class Kills {
             worker.signIn(
                     "/api/collectors",
                     "{\"email\":\"" + worker.who + "@molvet.example\",\"name\":\"" + worker.who
-                            + "\",\"password\":\"kills-and-kills\"}");
+                            + "\",\"password\":\"kills-and-kills\",\"invitation\":\""
+                            + System.getenv().getOrDefault("MOLVET_INVITATION", "") + "\"}");
             workers.add(worker);
         }
         Worker demo = new Worker(base, "demo", seed);

@@ -1,6 +1,7 @@
 package molvet.core.reading;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
@@ -90,20 +91,17 @@ public final class CheckerFinder {
 
     private static float[] small(Light light, int by, int w, int h) {
         float[] out = new float[3 * w * h];
-        double[] c = new double[3];
+        int step = Math.max(1, by / 2);
+        int each = (by + step - 1) / step;
+        double share = 1.0 / (each * each);
+        double[] sum = new double[3];
         for (int y = 0; y < h; y++) {
             for (int x = 0; x < w; x++) {
-                double[] sum = new double[3];
-                int n = 0;
-                int step = Math.max(1, by / 2);
+                Arrays.fill(sum, 0);
                 for (int j = 0; j < by; j += step) {
-                    for (int i = 0; i < by; i += step) {
-                        light.at(x * by + i + 0.5, y * by + j + 0.5, c);
-                        for (int k = 0; k < 3; k++) sum[k] += c[k];
-                        n++;
-                    }
+                    for (int i = 0; i < by; i += step) light.add(x * by + i, y * by + j, sum);
                 }
-                for (int k = 0; k < 3; k++) out[3 * (y * w + x) + k] = (float) Math.cbrt(Math.max(0, sum[k] / n));
+                for (int k = 0; k < 3; k++) out[3 * (y * w + x) + k] = (float) Math.cbrt(Math.max(0, sum[k] * share));
             }
         }
         return out;

@@ -63,6 +63,12 @@ public final class Light {
         return true;
     }
 
+    /** Adds the light of one pixel. @param to three sums */
+    void add(int x, int y, double[] to) {
+        int at = 3 * (y * width + x);
+        for (int c = 0; c < 3; c++) to[c] += rgb[at + c];
+    }
+
     /**
      * Whether the picture holds no colours: red, green and blue are one in all but stray pixels. A scanner in colour never gives
      * that, not even of grey paint, for its noise differs from channel to channel.

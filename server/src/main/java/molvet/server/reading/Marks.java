@@ -183,7 +183,7 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
                                         + light.grey(u + q, v + q))
                                 / 4;
                 out.data[y * w + (mirrored ? w - 1 - x : x)] =
-                        (byte) Math.min(255, Math.round(255 * Math.sqrt(Math.max(0, sum))));
+                        (byte) Math.min(255, (int) (255 * Math.sqrt(Math.max(0, sum)) + 0.5));
             }
         });
         return out;

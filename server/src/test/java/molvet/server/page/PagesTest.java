@@ -80,7 +80,9 @@ class PagesTest {
                 Map.entry("/exposures/hung", new Look("/exposures/hung", "Since about")),
                 Map.entry(
                         "/exposures/:exposure",
-                        new Look("/exposures/" + of("/api/exposures", "exposures", "REPL"), "Came back in the dark")),
+                        new Look(
+                                "/exposures/" + of("/api/exposures", "exposures", "South window"),
+                                "Came back in the dark")),
                 Map.entry("/stock", new Look("/stock", "weighed 11.4 g")),
                 Map.entry("/stock/low", new Look("/stock/low", "What takes its place")),
                 Map.entry("/stock/unmade", new Look("/stock/unmade", "is no longer made")),

@@ -588,7 +588,7 @@ class ReadingApiTest {
                 .asLong();
         JsonNode edges = me.get("/api/pictures/" + picture + "/edges").must(200).json();
         assertThat(edges.at("/corners/0/x").asDouble()).isCloseTo(0.05, within(0.02));
-        assertThat(edges.at("/corners/1/x").asDouble()).isCloseTo(0.96, within(0.05));
+        assertThat(edges.at("/corners/1/x").asDouble()).isCloseTo(0.96, within(0.08));
         assertThat(edges.at("/corners/2/y").asDouble()).isBetween(0.78, 0.83);
         String path = "/api/pictures/" + picture + "/rectangle";
         JsonNode read = me.post(path, Map.of("corners", corners(0.36, 0.10, 0.95, 0.79)))

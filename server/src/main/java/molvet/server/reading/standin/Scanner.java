@@ -40,15 +40,20 @@ final class Scanner implements Device {
         double[] tint = {1 + 0.004 * random.nextGaussian(), 1, 1 + 0.006 * random.nextGaussian()};
         float[] out = new float[3 * w * h];
         float[] c = new float[3];
+        double[] bow = new double[w];
+        for (int x = 0; x < w; x++) {
+            double across = x / (double) w - 0.5;
+            bow[x] = bows * 4 * across * across;
+        }
         for (int y = 0; y < h; y++) {
+            double px = 0.5 / ppm - BED - sheet.width() / 2 - offX;
+            double py = (y + 0.5) / ppm - BED - sheet.height() / 2 - offY;
+            double mx = cos * px + sin * py + sheet.width() / 2;
+            double my = -sin * px + cos * py + sheet.height() / 2;
+            double fall = 1 + falls * (y / (double) h - 0.5);
             for (int x = 0; x < w; x++) {
-                double px = (x + 0.5) / ppm - BED - sheet.width() / 2 - offX;
-                double py = (y + 0.5) / ppm - BED - sheet.height() / 2 - offY;
-                double mx = cos * px + sin * py + sheet.width() / 2;
-                double my = -sin * px + cos * py + sheet.height() / 2;
-                Sampled.at(sheet, light, mx, my, c, 0.78f, 0.78f, 0.77f);
-                double across = x / (double) w - 0.5;
-                double lamp = gain * (1 + falls * (y / (double) h - 0.5) - bows * 4 * across * across);
+                Sampled.at(sheet, light, mx + cos * x / ppm, my - sin * x / ppm, c, 0.78f, 0.78f, 0.77f);
+                double lamp = gain * (fall - bow[x]);
                 for (int k = 0; k < 3; k++) out[3 * (y * w + x) + k] = (float) (c[k] * lamp * tint[k]);
             }
         }

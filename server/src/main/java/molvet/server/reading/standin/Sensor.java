@@ -28,7 +28,7 @@ final class Sensor {
     private static final double FROM = -6;
     private static final double TO = 2;
     private static final int STEPS = 256;
-    private static final int CURVE_STEPS = 1 << 14;
+    private static final int CURVE_STEPS = 1 << 16;
 
     private static final double[][] SCREEN = screen();
 
@@ -215,13 +215,11 @@ final class Sensor {
         for (int i = 0; i < pixels.length; i++) {
             int all = 0;
             for (int c = 0; c < 3; c++) {
-                float in = Math.max(0, Math.min(1, rgb[3 * i + c])) * CURVE_STEPS;
-                int k = (int) in;
-                float v = k >= CURVE_STEPS ? curve[CURVE_STEPS] : curve[k] + (curve[k + 1] - curve[k]) * (in - k);
+                int k = (int) (Math.max(0, Math.min(1, rgb[3 * i + c])) * CURVE_STEPS + 0.5f);
                 // A step through the table that comes back to the same place only after all of it.
                 start = start * 1664525 + 1013904223;
-                v += grain[start >>> 16];
-                all = all << 8 | (int) Math.max(0, Math.min(255, v + 0.5f));
+                float v = curve[k] + grain[start >>> 16] + 0.5f;
+                all = all << 8 | (int) Math.max(0, Math.min(255, v));
             }
             pixels[i] = all;
         }

@@ -147,23 +147,36 @@ public final class SheetPainter {
     private void print(BufferedImage printed) {
         float[] inkOf = new float[256];
         for (int i = 0; i < 256; i++) inkOf[i] = (float) Math.max(0, 0.96 * (1 - Math.pow(i / 255.0, 1.6)));
+        int wide = printed.getWidth();
+        byte[] green = green(printed);
         for (int y = 0; y < down; y++) {
+            double v = (y + 0.5) / down * printed.getHeight() - 0.5;
+            int j = (int) Math.max(0, Math.min(printed.getHeight() - 2, Math.floor(v)));
+            float t = (float) Math.max(0, Math.min(1, v - j));
             for (int x = 0; x < across; x++) {
-                double u = (x + 0.5) / across * printed.getWidth() - 0.5;
-                double v = (y + 0.5) / down * printed.getHeight() - 0.5;
-                int i = (int) Math.max(0, Math.min(printed.getWidth() - 2, Math.floor(u)));
-                int j = (int) Math.max(0, Math.min(printed.getHeight() - 2, Math.floor(v)));
-                double s = Math.max(0, Math.min(1, u - i));
-                double t = Math.max(0, Math.min(1, v - j));
-                double light = (green(printed, i, j) * (1 - s) + green(printed, i + 1, j) * s) * (1 - t)
-                        + (green(printed, i, j + 1) * (1 - s) + green(printed, i + 1, j + 1) * s) * t;
+                double u = (x + 0.5) / across * wide - 0.5;
+                int i = (int) Math.max(0, Math.min(wide - 2, u));
+                float s = (float) Math.max(0, Math.min(1, u - i));
+                int at = j * wide + i;
+                float light = ((green[at] & 255) * (1 - s) + (green[at + 1] & 255) * s) * (1 - t)
+                        + ((green[at + wide] & 255) * (1 - s) + (green[at + wide + 1] & 255) * s) * t;
                 ink[y * across + x] = inkOf[(int) light];
             }
         }
     }
 
-    private static int green(BufferedImage image, int x, int y) {
-        return image.getRGB(x, y) >> 8 & 255;
+    /** Row after row; of a picture in grey its grey. */
+    private static byte[] green(BufferedImage image) {
+        int w = image.getWidth();
+        int h = image.getHeight();
+        byte[] green = new byte[w * h];
+        int[] row = new int[w];
+        int band = Math.min(1, image.getRaster().getNumBands() - 1);
+        for (int y = 0; y < h; y++) {
+            image.getRaster().getSamples(0, y, w, 1, band, row);
+            for (int x = 0; x < w; x++) green[y * w + x] = (byte) row[x];
+        }
+        return green;
     }
 
     /** Adds smooth noise of a grain of so many mm. */
@@ -173,17 +186,22 @@ public final class SheetPainter {
         int h = (int) (down / step) + 3;
         float[] grid = new float[w * h];
         for (int i = 0; i < grid.length; i++) grid[i] = (float) random.nextGaussian();
+        int[] column = new int[across];
+        float[] share = new float[across];
+        for (int x = 0; x < across; x++) {
+            column[x] = (int) (x / step);
+            share[x] = (float) smooth(x / step - column[x]);
+        }
+        float[] between = new float[w];
         for (int y = 0; y < down; y++) {
-            double v = y / step;
-            int j = (int) v;
-            double t = smooth(v - j);
+            int j = (int) (y / step);
+            float t = (float) smooth(y / step - j);
+            for (int i = 0; i < w; i++) {
+                between[i] = (float) weight * (grid[j * w + i] * (1 - t) + grid[(j + 1) * w + i] * t);
+            }
             for (int x = 0; x < across; x++) {
-                double u = x / step;
-                int i = (int) u;
-                double s = smooth(u - i);
-                to[y * across + x] += (float) (weight
-                        * ((grid[j * w + i] * (1 - s) + grid[j * w + i + 1] * s) * (1 - t)
-                                + (grid[(j + 1) * w + i] * (1 - s) + grid[(j + 1) * w + i + 1] * s) * t));
+                int i = column[x];
+                to[y * across + x] += between[i] * (1 - share[x]) + between[i + 1] * share[x];
             }
         }
     }

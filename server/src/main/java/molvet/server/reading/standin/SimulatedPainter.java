@@ -6,6 +6,7 @@ import java.io.IOException;
 import java.io.UncheckedIOException;
 import java.util.Arrays;
 import java.util.Random;
+import java.util.SplittableRandom;
 import javax.imageio.ImageIO;
 import molvet.core.colour.Lab;
 import molvet.core.colour.Srgb;
@@ -38,6 +39,8 @@ public final class SimulatedPainter {
     private static final double[] LINE = light(line());
     private static final double MASS = 1.7;
     private static final double TINT = 0.07;
+    /** What a wash pools to at its rim, as a logarithm. */
+    private static final double POOLED = Math.log(1.25);
     /** ΔE00 from the paper at which a painter calls a wash pale enough. */
     private static final double PALE = 14;
 
@@ -65,28 +68,37 @@ public final class SimulatedPainter {
 
     /** @return the scan as a PNG file */
     public byte[] paint(Recipe recipe, long seed) {
-        Random random = new Random(seed);
-        Optics.Film film = optics.film(recipe, 0.12 * random.nextGaussian());
+        SplittableRandom random = new SplittableRandom(seed);
+        Optics.Film film = optics.film(recipe, 0.12 * new Random(seed).nextGaussian());
         double[][] tooth = tooth(random);
-        BufferedImage image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_INT_RGB);
         double[][][] table = table(film);
-        double palest = palest(table);
+        double[] wash = wash(palest(table));
+        double[][][] file = encoded(table);
+        double[] grain = new double[1 << 16];
+        for (int i = 0; i < grain.length; i++) grain[i] = 0.004 * random.nextGaussian();
+        int at = random.nextInt();
+        int[] pixels = new int[WIDTH * HEIGHT];
         for (int y = 0; y < HEIGHT; y++) {
+            double v = y / (double) HEIGHT;
             for (int x = 0; x < WIDTH; x++) {
                 double u = x / (double) WIDTH;
-                double v = y / (double) HEIGHT;
                 boolean line = u > 0.23 && u < 0.33 && v > 0.04 && v < 0.86;
-                double thickness = thickness(u, v, tooth[y][x] * film.grain(), palest);
+                boolean bare = bare(u, v);
+                double strength = wash[x] + (u < 0.07 || v > 0.775 ? POOLED : 0) + tooth[y][x] * film.grain();
                 int rgb = 0;
                 for (int band = 0; band < 3; band++) {
-                    double bare = line ? LINE[band] : PAPER[band] * (1 + 0.006 * tooth[y][x]);
-                    double light = thickness <= 0 ? bare : look(table[line ? 1 : 0][band], thickness);
-                    double noisy = Srgb.encode(light) + random.nextGaussian() * 0.004;
-                    rgb = rgb << 8 | Srgb.byteOf(noisy);
+                    double seen = !bare
+                            ? look(file[line ? 1 : 0][band], strength)
+                            : Srgb.encode(line ? LINE[band] : PAPER[band] * (1 + 0.006 * tooth[y][x]));
+                    // A step through the table that comes back to the same place only after all of it.
+                    at = at * 1664525 + 1013904223;
+                    rgb = rgb << 8 | (int) (255 * Math.max(0, Math.min(1, seen + grain[at >>> 16])) + 0.5);
                 }
-                image.setRGB(x, y, rgb);
+                pixels[y * WIDTH + x] = rgb;
             }
         }
+        BufferedImage image = new BufferedImage(WIDTH, HEIGHT, BufferedImage.TYPE_INT_RGB);
+        image.getRaster().setDataElements(0, 0, WIDTH, HEIGHT, pixels);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try {
             ImageIO.write(image, "png", out);
@@ -96,14 +108,29 @@ public final class SimulatedPainter {
         return out.toByteArray();
     }
 
-    /** Full strength to a quarter of the way, graded after it, palest at the end; bare outside an uneven edge. */
-    private static double thickness(double u, double v, double grain, double palest) {
+    /** Outside the uneven edge of what the brush covered. */
+    private static boolean bare(double u, double v) {
+        if (u > 0.062 && u < 0.948 && v > 0.102 && v < 0.788) return false;
         double edge = 0.006 * Math.sin(v * 37) + 0.006 * Math.sin(u * 53);
-        if (u < 0.05 + edge || u > 0.96 + edge || v < 0.09 + edge || v > 0.80 + edge) return 0;
-        double along = Math.min(1, Math.max(0, (u - 0.36) / 0.48));
-        double wash = MASS * Math.pow(palest / MASS, along);
-        double pooled = u < 0.07 || v > 0.775 ? 1.25 : 1;
-        return wash * pooled * Math.exp(grain);
+        return u < 0.05 + edge || u > 0.96 + edge || v < 0.09 + edge || v > 0.80 + edge;
+    }
+
+    /** The logarithm of thickness by column: full strength to a quarter of the way, graded after it, palest at the end. */
+    private static double[] wash(double palest) {
+        double[] wash = new double[WIDTH];
+        for (int x = 0; x < WIDTH; x++) {
+            double along = Math.min(1, Math.max(0, (x / (double) WIDTH - 0.36) / 0.48));
+            wash[x] = Math.log(MASS) + Math.log(palest / MASS) * along;
+        }
+        return wash;
+    }
+
+    private static double[][][] encoded(double[][][] table) {
+        return Arrays.stream(table)
+                .map(g -> Arrays.stream(g)
+                        .map(band -> Arrays.stream(band).map(Srgb::encode).toArray())
+                        .toArray(double[][]::new))
+                .toArray(double[][][]::new);
     }
 
     /** However it covers, a wash is let run out until it is near the paper. */
@@ -114,10 +141,11 @@ public final class SimulatedPainter {
     }
 
     private static Lab seen(double[][][] table, double thickness) {
+        double strength = Math.log(thickness);
         return new Srgb(
-                        Srgb.encode(look(table[0][0], thickness)),
-                        Srgb.encode(look(table[0][1], thickness)),
-                        Srgb.encode(look(table[0][2], thickness)))
+                        Srgb.encode(look(table[0][0], strength)),
+                        Srgb.encode(look(table[0][1], strength)),
+                        Srgb.encode(look(table[0][2], strength)))
                 .toLab();
     }
 
@@ -134,15 +162,16 @@ public final class SimulatedPainter {
         return table;
     }
 
-    private static double look(double[] table, double thickness) {
-        double at = (Math.log(thickness) + 6) / 8 * 511;
+    /** @param strength the logarithm of thickness */
+    private static double look(double[] table, double strength) {
+        double at = (strength + 6) / 8 * 511;
         int i = (int) Math.max(0, Math.min(510, Math.floor(at)));
         double t = Math.max(0, Math.min(1, at - i));
         return table[i] * (1 - t) + table[i + 1] * t;
     }
 
     /** The paper's tooth: two scales of smooth noise, mean 0 and deviation 1. */
-    private static double[][] tooth(Random random) {
+    private static double[][] tooth(SplittableRandom random) {
         double[][] fine = noise(random, 4);
         double[][] coarse = noise(random, 9);
         double[][] out = new double[HEIGHT][WIDTH];
@@ -162,20 +191,21 @@ public final class SimulatedPainter {
         return out;
     }
 
-    private static double[][] noise(Random random, int step) {
+    private static double[][] noise(SplittableRandom random, int step) {
         int w = WIDTH / step + 3;
         int h = HEIGHT / step + 3;
         double[][] grid = new double[h][w];
         for (double[] row : grid) for (int x = 0; x < w; x++) row[x] = random.nextGaussian();
         double[][] out = new double[HEIGHT][WIDTH];
+        double[] between = new double[w];
         for (int y = 0; y < HEIGHT; y++) {
+            double[] above = grid[y / step];
+            double[] below = grid[y / step + 1];
+            double fy = y % step / (double) step;
+            for (int i = 0; i < w; i++) between[i] = above[i] * (1 - fy) + below[i] * fy;
             for (int x = 0; x < WIDTH; x++) {
-                int gx = x / step;
-                int gy = y / step;
                 double fx = x % step / (double) step;
-                double fy = y % step / (double) step;
-                out[y][x] = (grid[gy][gx] * (1 - fx) + grid[gy][gx + 1] * fx) * (1 - fy)
-                        + (grid[gy + 1][gx] * (1 - fx) + grid[gy + 1][gx + 1] * fx) * fy;
+                out[y][x] = between[x / step] * (1 - fx) + between[x / step + 1] * fx;
             }
         }
         return out;
