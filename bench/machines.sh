@@ -67,7 +67,7 @@ keep() { # PART MACHINE COMMAND…
       wait "$pid" || true
       [ -e "$DIR/over" ] || sleep 2
     done
-  ) &
+  ) 2>/dev/null &
 }
 
 synced() { # MACHINE
@@ -101,7 +101,7 @@ SH
 }
 
 # What systemd gives a service of a file of variables: lines of comments left out, quotes taken off.
-variables() { sed -nE '/^[#;]/d; s/^([A-Z_]+)=(.*)$/\1=\2/; s/^([A-Z_]+)="(.*)"$/\1=\2/p; t; /=/p' "$1"; }
+variables() { sed -nE '/^[#;]/d; s/^([A-Z_]+)="(.*)"$/\1=\2/; /^[A-Z_]+=/p' "$1"; }
 
 server() { # MACHINE NUMBER
   local m=$1 line
@@ -213,7 +213,7 @@ SLOW
   } >"$OUT/machines.page"
   export -f all_well synced ready on address
   export DIR
-  MOLVET_INVITATION="four words nobody guesses" nsenter --target "$(cat "$DIR/people/pid")" --mount --net java \
+  MOLVET_INVITATION="four words nobody guesses" nsenter --target "$(cat "$DIR/people/pid")" --mount --net --wd="$ROOT" java \
     -Djavax.net.ssl.trustStore="$DIR.trust" -Djavax.net.ssl.trustStorePassword=molvet-trial -cp "$CP" molvet.bench.Kills \
     https://molvet.school.example "$DIR/run" "$rounds" "$seed" "$DIR/faults" bash -c all_well >>"$OUT/machines.page" 2>"$OUT/machines.log" || wrong=1
   tail -60 "$OUT/machines.log" >&2
