@@ -7398,7 +7398,7 @@ export interface components {
             left: components["schemas"]["LeftPans"][];
             placed: components["schemas"]["PlacedPan"][];
             /** @enum {string} */
-            proof: "NONE" | "AREA" | "ROWS" | "TRIED" | "NOT_FOUND";
+            proof: "NONE" | "AREA" | "ROWS" | "WASTE" | "TRIED" | "NOT_FOUND";
             said: string;
         };
         PansFitAsked: {

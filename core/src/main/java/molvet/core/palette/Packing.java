@@ -16,8 +16,8 @@ import molvet.core.measure.Refusal;
  *
  * <p>That they do not fit is proven where their area is too large; where too many of them are so long that only so many go into a row
  * or column; where, laid as closely as their sides add up, they are too large (N. Christofides and C. Whitlock’s normal patterns, Oper.
- * Res. 25 (1977) 30–44); or, of a few pans, by trying every way there is. Else the best of many ways is kept, each laid piece by piece
- * as low and as far left as it goes.
+ * Res. 25 (1977) 30–44); where, of one size, what stays empty whatever is done is too much ({@link Blocks}); or, of a few pans, by trying every way there is. Else the best of many ways is kept, each laid piece by piece
+ * as low and as far left as it goes; those of one size in blocks too ({@link Blocks}).
  *
  * @param placed from the top left of the inside, in mm
  * @param left what has no place
@@ -57,6 +57,8 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
         NONE,
         AREA,
         ROWS,
+        /** Sides of pans do not add up to those of the box, and what must stay empty of it is too much. */
+        WASTE,
         /** Every way was tried. */
         TRIED,
         /** No way was found; there may be one. */
@@ -75,6 +77,7 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
             case NONE -> placed.size() == 1 ? "It fits." : "All " + placed.size() + " fit.";
             case AREA -> none + " All of them together are larger than the box.";
             case ROWS -> none + " However they are laid, the rows come out too long.";
+            case WASTE -> none + " However they are laid, more of the box stays empty than can be spared.";
             case TRIED -> none + " Every way of laying them was tried.";
             case NOT_FOUND -> none + " No way was found in the time; that there is none is not proven.";
         };
@@ -106,6 +109,7 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
         }
         Question q = new Question(width + between, height + between, between, pans);
         Best best = q.search(goOn);
+        if (!best.isAll(all)) best = q.inBlocks(best, goOn);
         Proof proof = best.isAll(all) ? Proof.NONE : q.proof(all);
         if (proof == Proof.NOT_FOUND && goOn.getAsBoolean()) {
             Tried tried = new Tried(q, goOn);
@@ -172,7 +176,11 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
             if (tooLong(width, height) || tooLong(height, width)) return Proof.ROWS;
             double usedWidth = reach(width).last();
             double usedHeight = reach(height).last();
-            return area > usedWidth * usedHeight + HAIR ? Proof.ROWS : Proof.NOT_FOUND;
+            if (area > usedWidth * usedHeight + HAIR) return Proof.WASTE;
+            double w = w(0);
+            double h = h(0);
+            boolean one = IntStream.range(1, pans.size()).allMatch(s -> w(s) == w && h(s) == h);
+            return one && all > Blocks.most(usedWidth, usedHeight, w, h) ? Proof.WASTE : Proof.NOT_FOUND;
         }
 
         /** Of pans whose shorter side goes only so often into the one length, each takes as much of the other. */
@@ -235,6 +243,33 @@ public record Packing(List<Placed> placed, List<Left> left, Proof proof) {
                 if (best.isAll(n)) break;
             }
             return best;
+        }
+
+        /** Of pans of one size more may lie in blocks than in rows. @return the better of the two */
+        Best inBlocks(Best rows, BooleanSupplier goOn) {
+            int[] filled = IntStream.range(0, pans.size())
+                    .filter(s -> pans.get(s).count > 0)
+                    .toArray();
+            double w = w(filled[0]);
+            double h = h(filled[0]);
+            for (int s : filled) {
+                boolean same = w(s) == w && h(s) == h || w(s) == h && h(s) == w;
+                if (!same) return rows;
+            }
+            List<Rect> blocks = Blocks.lay(width, height, w, h, goOn).orElse(List.of());
+            if (blocks.size() <= rows.count) return rows;
+            int n = pans.stream().mapToInt(Pans::count).sum();
+            Rect[] at = new Rect[n];
+            int[] sorts = new int[n];
+            int i = 0;
+            for (int s : filled) {
+                for (int k = 0; k < pans.get(s).count; k++, i++) {
+                    sorts[i] = s;
+                    if (i < blocks.size()) at[i] = blocks.get(i);
+                }
+            }
+            int count = Math.min(n, blocks.size());
+            return new Best(at, sorts, count * w * h, count);
         }
 
         private Best lay(List<int[]> groups, int n, boolean swapped, boolean mayTurn) {

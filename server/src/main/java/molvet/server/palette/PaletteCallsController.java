@@ -167,7 +167,7 @@ class PaletteCallsController {
     record LeftPans(Object id, int count) {}
 
     /**
-     * @param proof NONE where all fit; AREA, ROWS or TRIED where it is proven that not all can; NOT_FOUND where no way was found
+     * @param proof NONE where all fit; AREA, ROWS, WASTE or TRIED where it is proven that not all can; NOT_FOUND where no way was found
      * @param said the same in a sentence
      */
     record PansFit(
