@@ -110,7 +110,7 @@ class PaletteRoom implements Room, Witness {
                         "review-" + k.id(),
                         k.since().plusMonths(PaletteViews.REVIEWED_AFTER_MONTHS),
                         "Look through “" + k.name() + "”",
-                        "Nothing in it has changed since " + DayInWords.of(k.since())
+                        "Its newest version is of " + DayInWords.of(k.since())
                                 + ". Its page names what fades, is hardly used, or stands in for another.",
                         "Take something out of “" + k.name() + "”?"))
                 .toList();

@@ -90,7 +90,7 @@ class PaletteApiTest {
         assertThat(me.get(feed).text())
                 .contains("Look through “The tin”")
                 .containsPattern("DTSTART[^\\n]*20270228")
-                .contains("since 31 August 2026");
+                .contains("Its newest version is of 31 August 2026");
     }
 
     @Test
