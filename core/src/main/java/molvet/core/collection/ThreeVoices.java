@@ -33,9 +33,8 @@ public final class ThreeVoices {
         Optional<Pigment> decisive = decisive(trait, recipe);
         Optional<Grade> pigments = decisive.map(p -> p.usually(trait));
         List<String> reasons = new ArrayList<>();
-        Optional<PaperWord> paper = said.map(p -> p.tested().isEmpty()
-                ? p
-                : p.beside(lightfastness(label, decisive, Optional.empty(), new ArrayList<>())));
+        Optional<Grade> others = lightfastness(label, decisive, Optional.empty(), new ArrayList<>());
+        Optional<PaperWord> paper = said.map(p -> p.tested().isEmpty() ? p : p.beside(others));
         Optional<Grade> verdict = trait == Trait.LIGHTFASTNESS
                 ? lightfastness(label, decisive, paper, reasons)
                 : ordinary(trait, label, decisive, paper, reasons);
@@ -43,22 +42,27 @@ public final class ThreeVoices {
                 .ifPresent(c -> reasons.add("The label’s “" + c.asWritten()
                         + "” has no step on our scale yet; add it to the maker’s scale."));
         unknown(recipe).ifPresent(reasons::add);
-        Optional<Grade> heard = paper.map(PaperWord::grade);
+        // A test that nothing has faded in yet, and that allows what is held true, has no grade of its own: “at least
+        // poor” is not
+        // “poor”.
+        Optional<PaperWord> graded = paper.filter(p -> others.filter(g -> g != Lightfastness.UNTESTED)
+                .flatMap(g -> p.tested().filter(t -> t.best() == Lightfastness.EXCELLENT && t.allows(g)))
+                .isEmpty());
         Optional<String> apart = disagreement(trait, label, decisive, paper);
         apart.ifPresent(reasons::add);
-        Optional<Verdict.Voice> winner = winner(trait, verdict, label, pigments, paper);
+        Optional<Verdict.Voice> winner = winner(trait, verdict, label, pigments, graded);
         return new Verdict(
                 trait,
                 label,
                 pigments,
-                heard,
+                graded.map(PaperWord::grade),
                 verdict,
                 apart.isPresent(),
                 paper.flatMap(p -> label.filter(l -> p.grade() != l && p.allows(l)))
                         .isPresent(),
                 List.copyOf(reasons),
                 winner,
-                sureness(winner, label, pigments, paper, apart.isPresent()),
+                sureness(winner, label, pigments, graded, apart.isPresent()),
                 evidence(trait, recipe, claim, paper));
     }
 

@@ -10,7 +10,7 @@ import molvet.core.pigment.Trait;
  *
  * @param label what the maker claims, on our scale
  * @param pigments what the reference says of the recipe
- * @param paper what one's own swatch shows
+ * @param paper what one's own swatch shows; empty where it is in a test that says no more yet than the others
  * @param verdict the winner's word; empty when nobody speaks
  * @param disagree whether the voices are far enough apart to be worth a look
  * @param open whether the paper’s word is that of a test which is not over, and which leaves what the label claims open

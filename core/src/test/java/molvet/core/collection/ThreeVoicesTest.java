@@ -105,11 +105,21 @@ class ThreeVoicesTest {
         Verdict same = weigh(Trait.LIGHTFASTNESS, sound, Lightfastness.EXCELLENT, held);
         assertThat(same.verdict()).contains(Lightfastness.EXCELLENT);
         assertThat(same.disagree()).isFalse();
+        assertThat(same.paper()).as("“at least fair” is not “fair”").isEmpty();
+        assertThat(same.winner()).contains(Verdict.Voice.PIGMENTS);
+        assertThat(weigh(
+                                Trait.LIGHTFASTNESS,
+                                Recipe.of("PO13"),
+                                null,
+                                tested(Lightfastness.EXCELLENT, Lightfastness.POOR))
+                        .winner())
+                .contains(Verdict.Voice.PIGMENTS);
         assertThat(same.reasons()).anyMatch(r -> r.endsWith("agrees so far: at least fair."));
         PaperWord faded = tested(Lightfastness.POOR, Lightfastness.FUGITIVE);
         Verdict lowered = weigh(Trait.LIGHTFASTNESS, sound, Lightfastness.EXCELLENT, faded);
         assertThat(lowered.verdict()).contains(Lightfastness.POOR);
         assertThat(lowered.disagree()).isTrue();
+        assertThat(lowered.paper()).contains(Lightfastness.POOR);
         assertThat(weigh(Trait.LIGHTFASTNESS, fugitive, null, faded).verdict()).contains(Lightfastness.FUGITIVE);
         assertThat(weigh(Trait.LIGHTFASTNESS, Recipe.NONE, null, held).verdict())
                 .contains(Lightfastness.FAIR);
