@@ -370,13 +370,13 @@ class ArrivalStore {
         }
     }
 
-    /** Each price once, oldest first. */
+    /** Each price once, oldest first; nothing was paid for a pan poured from one's own tube. */
     List<Bought> bought(Collector me, long paint) {
         return db.sql("""
                 select h.came_on `on`, h.volume, h.price, max(l.list_price) list_price, h.currency
                 from holding h left join arrival_line l
                   on l.arrival_id = h.arrival_id and l.paint_id = h.paint_id and l.form = h.form and l.volume = h.volume
-                where h.collector_id = ? and h.paint_id = ? and h.price > 0 and h.volume > 0
+                where h.collector_id = ? and h.paint_id = ? and h.price > 0 and h.volume > 0 and h.pour_id is null
                 group by h.came_on, h.volume, h.price, h.currency order by h.came_on, min(h.id)
                 """).params(me.id(), paint).query(Bought.class).list();
     }
@@ -391,7 +391,7 @@ class ArrivalStore {
     List<Paid> paid(Collector me) {
         return db.sql("""
                 select paint_id paint, volume, price, currency, came_on `on` from holding
-                where collector_id = ? and price > 0 and volume > 0 order by came_on, id
+                where collector_id = ? and price > 0 and volume > 0 and pour_id is null order by came_on, id
                 """).param(me.id()).query(Paid.class).list();
     }
 

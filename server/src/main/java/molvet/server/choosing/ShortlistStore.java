@@ -221,8 +221,9 @@ public class ShortlistStore {
                         select h.paint_id,
                                max(case when h.state = 'HERE' and h.form not in ('DOT', 'SAMPLE') then h.left_percent end)
                                    over (partition by h.paint_id) fullest,
-                               h.price, h.currency, h.volume
-                        from holding h where h.collector_id = ? order by h.price is not null, coalesce(h.came_on, '1000-01-01'), h.id
+                               case when h.pour_id is null then h.price end price, h.currency, h.volume
+                        from holding h where h.collector_id = ?
+                        order by price is not null, coalesce(h.came_on, '1000-01-01'), h.id
                         """).param(me.id()).query(OwnedRow.class).list().forEach(o -> all.put(o.paintId, o));
         return all;
     }

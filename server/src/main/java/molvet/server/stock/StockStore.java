@@ -78,8 +78,8 @@ class StockStore {
             int version) {}
 
     private static final String LOT = """
-            select h.id, h.paint_id, p.name, p.maker_id, h.form, h.volume, h.left_percent, h.state, h.came_on, h.price, h.currency,
-                   h.version
+            select h.id, h.paint_id, p.name, p.maker_id, h.form, h.volume, h.left_percent, h.state, h.came_on,
+                   case when h.pour_id is null then h.price end price, h.currency, h.version
             from holding h join paint p on p.id = h.paint_id where h.collector_id = ?
             """;
 

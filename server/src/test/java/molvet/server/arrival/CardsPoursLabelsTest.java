@@ -186,6 +186,13 @@ class CardsPoursLabelsTest {
                 .json();
         long id = pour.get("id").asLong();
         assertThat(pour.get("holdings")).hasSize(4);
+        long poured = me.find("\"dusk heather\"").json().at("/paints/0/id").asLong();
+        assertThat(me.get("/api/paints/" + poured + "/arrivals")
+                        .must(200)
+                        .json()
+                        .get("prices"))
+                .as("nothing was paid for a pan of one's own tube")
+                .noneMatch(p -> p.get("volume").asString().equals("1.5"));
         assertThat(pour.get("ready").asString()).isEqualTo("2026-11-20");
         assertThat(pour.get("tacky").asBoolean()).isTrue();
         assertThat(pour.get("seen").get(0).asString()).isEqualTo("BUBBLES");
