@@ -108,7 +108,7 @@ echo lost > "$MOLVET_HOME/demo/secret.key"
 
 # Killed on the last step before the collections change places, a restore has changed neither collection nor key.
 mkdir "$MOLVET_HOME/bin"
-printf '#!/bin/sh\ncase "$*" in *db.name) kill -KILL $PPID; exec sleep 60 9>\&- ;; esac\nexec /bin/mv "$@"\n' > "$MOLVET_HOME/bin/mv"
+printf '#!/bin/sh\ncase "$*" in *db.name) kill -KILL $PPID; exec sleep 60 9>&- ;; esac\nexec /bin/mv "$@"\n' > "$MOLVET_HOME/bin/mv"
 chmod +x "$MOLVET_HOME/bin/mv"
 NAME=$(name)
 PATH=$MOLVET_HOME/bin:$PATH ./molvet restore "$MOLVET_HOME/a.molvet" --demo > "$LOG" 2>&1 && fail "a killed restore ended well"

@@ -42,9 +42,9 @@ public final class ThreeVoices {
                 .ifPresent(c -> reasons.add("The label’s “" + c.asWritten()
                         + "” has no step on our scale yet; add it to the maker’s scale."));
         unknown(recipe).ifPresent(reasons::add);
-        // A test that nothing has faded in yet, and that allows what is held true, has no grade of its own: “at least
-        // poor” is not
-        // “poor”.
+        // Where nothing has faded in a test yet, and it allows what is held true, it has no grade of its own: “at least
+        // poor”
+        // is not “poor”.
         Optional<PaperWord> graded = paper.filter(p -> others.filter(g -> g != Lightfastness.UNTESTED)
                 .flatMap(g -> p.tested().filter(t -> t.best() == Lightfastness.EXCELLENT && t.allows(g)))
                 .isEmpty());

@@ -6,6 +6,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.TreeSet;
 import java.util.function.BooleanSupplier;
+import java.util.stream.DoubleStream;
 import molvet.core.measure.Rect;
 
 /**
@@ -18,6 +19,8 @@ import molvet.core.measure.Rect;
  */
 final class Blocks {
     private static final double UNITS = 1e4;
+    /** What arithmetic in doubles is off by, in units. */
+    private static final double HAIR = 1e-3;
     /** More places than these along a side, and blocks are not looked for: rows do as well in a box that large. */
     private static final int MOST_PLACES = 500;
 
@@ -25,6 +28,8 @@ final class Blocks {
     private static final long MOST_TRIED = 30_000_000;
     private static final int[] WHOLE = {};
 
+    private final double w;
+    private final double h;
     private final long a;
     private final long b;
     /** What sides of pans add up to, from 0. */
@@ -43,7 +48,9 @@ final class Blocks {
     private long tried;
     private boolean over;
 
-    private Blocks(long a, long b, long[] places, BooleanSupplier goOn) {
+    private Blocks(double w, double h, long a, long b, long[] places, BooleanSupplier goOn) {
+        this.w = w;
+        this.h = h;
         this.a = a;
         this.b = b;
         this.places = places;
@@ -71,19 +78,22 @@ final class Blocks {
      * @return where pans lie, each as {@code w} × {@code h} or turned; empty where the box is too large for it
      */
     static Optional<List<Rect>> lay(double width, double height, double w, double h, BooleanSupplier goOn) {
-        long a = units(w);
-        long b = units(h);
+        // Pans a hair too large and the box a hair too small, so that what lies in it does.
+        long a = (long) Math.ceil(w * UNITS - HAIR);
+        long b = (long) Math.ceil(h * UNITS - HAIR);
+        long l = (long) Math.floor(width * UNITS + HAIR);
+        long m = (long) Math.floor(height * UNITS + HAIR);
         TreeSet<Long> sums = new TreeSet<>();
-        for (long x = 0; x <= units(Math.max(width, height)); x += a) {
-            for (long y = x; y <= units(Math.max(width, height)); y += b) {
+        for (long x = 0; x <= Math.max(l, m); x += a) {
+            for (long y = x; y <= Math.max(l, m); y += b) {
                 sums.add(y);
                 if (sums.size() > MOST_PLACES) return Optional.empty();
             }
         }
         Blocks blocks =
-                new Blocks(a, b, sums.stream().mapToLong(Long::longValue).toArray(), goOn);
-        int across = blocks.last(units(width));
-        int down = blocks.last(units(height));
+                new Blocks(w, h, a, b, sums.stream().mapToLong(Long::longValue).toArray(), goOn);
+        int across = blocks.last(l);
+        int down = blocks.last(m);
         int bound = most(width, height, w, h);
         int level = 0;
         int found = blocks.most(0, across, down);
@@ -104,12 +114,19 @@ final class Blocks {
      * whole pans (F. W. Barnes, Discrete Math. 26 (1979) 93–100, from memory).
      */
     static int most(double width, double height, double w, double h) {
+        int byArea = (int) (width * height / (w * h) + 1e-9);
+        // It holds for whole units only: a hair more or less leaves another rest.
+        if (!DoubleStream.of(width, height, w, h).allMatch(Blocks::isWhole)) return byArea;
         long l = units(width);
         long m = units(height);
         long a = units(w);
         long b = units(h);
         long least = Math.max(empty(l, m, a), empty(l, m, b));
-        return (int) ((l * m - least) / (a * b));
+        return (int) Math.min(byArea, (l * m - least) / (a * b));
+    }
+
+    private static boolean isWhole(double mm) {
+        return Math.abs(mm * UNITS - units(mm)) < HAIR;
     }
 
     /** The least that stays empty of a box by strips of this length, as thin as can be. */
@@ -236,11 +253,11 @@ final class Blocks {
 
     private void block(long l, long m, double x, double y, List<Rect> to) {
         boolean upright = (l / a) * (m / b) >= (l / b) * (m / a);
-        long w = upright ? a : b;
-        long h = upright ? b : a;
-        for (long row = 0; row < m / h; row++) {
-            for (long column = 0; column < l / w; column++) {
-                to.add(new Rect(x + column * w / UNITS, y + row * h / UNITS, w / UNITS, h / UNITS));
+        long across = upright ? a : b;
+        long down = upright ? b : a;
+        for (long row = 0; row < m / down; row++) {
+            for (long column = 0; column < l / across; column++) {
+                to.add(new Rect(x + column * across / UNITS, y + row * down / UNITS, upright ? w : h, upright ? h : w));
             }
         }
     }

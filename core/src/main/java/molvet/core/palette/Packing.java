@@ -16,8 +16,9 @@ import molvet.core.measure.Refusal;
  *
  * <p>That they do not fit is proven where their area is too large; where too many of them are so long that only so many go into a row
  * or column; where, laid as closely as their sides add up, they are too large (N. Christofides and C. Whitlock’s normal patterns, Oper.
- * Res. 25 (1977) 30–44); where, of one size, what stays empty whatever is done is too much ({@link Blocks}); or, of a few pans, by trying every way there is. Else the best of many ways is kept, each laid piece by piece
- * as low and as far left as it goes; those of one size in blocks too ({@link Blocks}).
+ * Res. 25 (1977) 30–44); where, of one size, what stays empty whatever is done is too much ({@link Blocks}); or, of a few pans, by
+ * trying every way there is. Else the best of many ways is kept, each laid piece by piece as low and as far left as it goes; those
+ * of one size in blocks too.
  *
  * @param placed from the top left of the inside, in mm
  * @param left what has no place

@@ -175,6 +175,16 @@ class PackingTest {
         assertSound(found, 207, 140, 0);
     }
 
+    /** Thirds of a millimetre, as inches leave them, are no reason to overlap or to lie turned. */
+    @Test
+    void sizesThatAreNoWholeTenthsLieSoundInBlocksToo() {
+        Packing found = Packing.of(211.33333, 142.66667, 0.33333, List.of(pans("half", 16.33333, 19.66667, 120)));
+        assertSound(found, 211.33333, 142.66667, 0.33333);
+        assertThat(found.placed())
+                .hasSizeGreaterThan(80)
+                .allMatch(p -> p.box().width() == (p.turned() ? 19.66667 : 16.33333));
+    }
+
     /** 18 half pans of 16 × 19 in a tin of three by six (common practice, no published source). */
     @Test
     void eighteenHalfPansGoIntoTheTinAndTwentyTwoProvablyDoNot() {

@@ -129,7 +129,7 @@ class PaletteStore {
     List<KeptRow> newest(Collector me) {
         return db.sql("""
                 select b.id, b.name, v.since from palette b join palette_version v on v.palette_id = b.id
-                where b.collector_id = ? and v.number > 0
+                where b.collector_id = ? and v.number > 0 and v.since is not null
                 and v.number = (select max(x.number) from palette_version x where x.palette_id = b.id)
                 order by b.name, b.id
                 """).param(me.id()).query(KeptRow.class).list();
