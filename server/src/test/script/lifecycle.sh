@@ -82,12 +82,14 @@ tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet" && tar -C "$MOLVET_HOME/x" -
 ./molvet restore "$MOLVET_HOME/keyless.molvet" --demo > "$LOG" 2>&1 && fail "a backup without its key was taken"
 
 # A backup in which somebody put commands: refused, and nothing of it runs.
+tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet"
+gunzip -c "$MOLVET_HOME/x/collection.sql.gz" | tail -n +2 | gzip -1 > "$MOLVET_HOME/body.gz"
 hostile() { # NAME LINE…
   local name=$1
   shift
-  tar -C "$MOLVET_HOME/x" -xf "$MOLVET_HOME/a.molvet"
-  { printf '%s\n' "$@"; gunzip -c "$MOLVET_HOME/x/collection.sql.gz" | tail -n +2; printf '%s\n' "$@"; } | gzip -1 > "$MOLVET_HOME/x/worse.gz"
-  mv "$MOLVET_HOME/x/worse.gz" "$MOLVET_HOME/x/collection.sql.gz"
+  cp "$MOLVET_HOME/manifest" "$MOLVET_HOME/x/manifest"
+  # Archives one behind the other are one archive (RFC 1952, 2.2).
+  printf '%s\n' "$@" | gzip -1 | cat - "$MOLVET_HOME/body.gz" <(printf '%s\n' "$@" | gzip -1) > "$MOLVET_HOME/x/collection.sql.gz"
   sed -i "s/^sha256 .*/sha256 $(sha256sum "$MOLVET_HOME/x/collection.sql.gz" | cut -d' ' -f1)/" "$MOLVET_HOME/x/manifest"
   tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/$name.molvet" manifest collection.sql.gz secret.key
   ./molvet restore "$MOLVET_HOME/$name.molvet" --demo > "$LOG" 2>&1 && fail "a backup with $name in it was taken"

@@ -56,7 +56,7 @@ public final class FilmFit {
         for (int i = 0; i < BANDS; i++) BLUENESS[i] = Math.log(550.0 / (Spectrum.FIRST + Spectrum.STEP * i));
     }
 
-    private static final RealMatrix WALK = walk(STEP, LEVEL);
+    private static final Walk WALK = Walk.of(STEP, LEVEL);
     private static final Map<Lab, double[]> GROUNDS = new ConcurrentHashMap<>();
 
     private final double[] ground;
@@ -142,22 +142,19 @@ public final class FilmFit {
         if (seen.isEmpty()) throw new IllegalStateException("A film needs a colour.");
         int unknown = OF_FILM + washes;
         double[] usual = new double[unknown];
-        double[][] spread = new double[unknown][unknown];
-        for (int i = 0; i < BANDS; i++) {
-            usual[i] = Math.log(absorption);
-            for (int j = 0; j < BANDS; j++) spread[i][j] = WALK.getEntry(i, j);
-        }
+        double[] spreads = new double[unknown];
+        for (int i = 0; i < BANDS; i++) usual[i] = Math.log(absorption);
         usual[SCATTERING] = Math.log(scattering);
         // Of one colour nothing tells it, and the smoothest absorption would be that of chalk.
         double known = washes == 0 && covering < 0 ? Math.min(scatteringSpread, HELD) : scatteringSpread;
-        spread[SCATTERING][SCATTERING] = known * known;
+        spreads[SCATTERING] = known;
         usual[SLOPE] = SLOPES;
-        spread[SLOPE][SLOPE] = SLOPES * SLOPES;
+        spreads[SLOPE] = SLOPES;
         for (int i = OF_FILM; i < unknown; i++) {
             usual[i] = Math.log(USUAL_THINNED);
-            spread[i][i] = THINNED * THINNED;
+            spreads[i] = THINNED;
         }
-        Likeliest likeliest = new Likeliest(usual, new Array2DRowRealMatrix(spread, false));
+        Likeliest likeliest = new Likeliest(usual, WALK, spreads);
         double[] best = begun(usual);
         // Loosely first: a step that leads well over a wide valley leads astray in a narrow one.
         for (double loose : new double[] {12, 1}) best = likeliest.fitted(best, x -> told(x, loose));
@@ -277,7 +274,7 @@ public final class FilmFit {
 
     /** The smoothest reflectance of a colour: S. A. Burns, as above, the method of hyperbolic tangents. */
     static double[] smoothest(Lab colour) {
-        double[] z = new Likeliest(new double[BANDS], PLAIN).fitted(new double[BANDS], point -> {
+        double[] z = new Likeliest(new double[BANDS], PLAIN, new double[BANDS]).fitted(new double[BANDS], point -> {
             double[] r = new double[BANDS];
             double[] dr = new double[BANDS];
             for (int i = 0; i < BANDS; i++) {
@@ -296,20 +293,23 @@ public final class FilmFit {
     }
 
     /** So loose is a reflectance held that only smoothness and its colour decide. */
-    private static final RealMatrix PLAIN = walk(30, 3000);
+    private static final Walk PLAIN = Walk.of(30, 3000);
 
-    /** How numbers vary together that walk at random from band to band, about a level. */
-    private static RealMatrix walk(double step, double level) {
-        double[][] h = new double[BANDS][BANDS];
-        for (int i = 0; i < BANDS; i++) h[i][i] = 1 / (BANDS * level * level);
-        for (int i = 0; i + 1 < BANDS; i++) {
-            double w = 1 / (step * step);
-            h[i][i] += w;
-            h[i + 1][i + 1] += w;
-            h[i][i + 1] -= w;
-            h[i + 1][i] -= w;
+    /** How numbers vary together that walk at random from band to band, about a level: their tightness, and its inverse. */
+    private record Walk(double[][] tightness, double[][] spread) {
+        static Walk of(double step, double level) {
+            double[][] h = new double[BANDS][BANDS];
+            for (int i = 0; i < BANDS; i++) h[i][i] = 1 / (BANDS * level * level);
+            for (int i = 0; i + 1 < BANDS; i++) {
+                double w = 1 / (step * step);
+                h[i][i] += w;
+                h[i + 1][i + 1] += w;
+                h[i][i + 1] -= w;
+                h[i + 1][i] -= w;
+            }
+            return new Walk(
+                    h, MatrixUtils.inverse(new Array2DRowRealMatrix(h, false)).getData());
         }
-        return MatrixUtils.inverse(new Array2DRowRealMatrix(h, false));
     }
 
     /** How far what is told is missed, in margins, and how that changes with each unknown. */
@@ -338,16 +338,30 @@ public final class FilmFit {
         Missed by(double[] unknown);
     }
 
-    /** The likeliest unknowns: usual ones, their spread, and what is told of them, weighed together. */
+    /**
+     * The likeliest unknowns: usual ones, their spread, and what is told of them, weighed together. Matrices are of one type by name,
+     * since only then does Commons Math multiply them as arrays.
+     */
     private static final class Likeliest {
         private final RealVector usual;
-        private final RealMatrix spread;
-        private final RealMatrix tightness;
+        private final Array2DRowRealMatrix spread;
+        private final Array2DRowRealMatrix tightness;
 
-        Likeliest(double[] usual, RealMatrix spread) {
+        /** @param spreads of the unknowns after those that walk, each by itself */
+        Likeliest(double[] usual, Walk walk, double[] spreads) {
             this.usual = new ArrayRealVector(usual);
-            this.spread = spread;
-            this.tightness = MatrixUtils.inverse(spread);
+            double[][] spread = new double[usual.length][usual.length];
+            double[][] tight = new double[usual.length][usual.length];
+            for (int i = 0; i < BANDS; i++) {
+                System.arraycopy(walk.spread[i], 0, spread[i], 0, BANDS);
+                System.arraycopy(walk.tightness[i], 0, tight[i], 0, BANDS);
+            }
+            for (int i = BANDS; i < usual.length; i++) {
+                spread[i][i] = spreads[i] * spreads[i];
+                tight[i][i] = 1 / spread[i][i];
+            }
+            this.spread = new Array2DRowRealMatrix(spread, false);
+            this.tightness = new Array2DRowRealMatrix(tight, false);
         }
 
         double[] fitted(double[] start, Told told) {
@@ -355,8 +369,8 @@ public final class FilmFit {
             Missed missed = told.by(start);
             double cost = cost(at, missed);
             for (int round = 0; round < MOST_ROUNDS; round++) {
-                RealMatrix j = new Array2DRowRealMatrix(missed.slope, false);
-                RealMatrix reach = spread.multiply(j.transpose());
+                Array2DRowRealMatrix j = new Array2DRowRealMatrix(missed.slope, false);
+                Array2DRowRealMatrix reach = spread.multiply(turned(missed.slope));
                 RealVector aim = usual.add(reach.operate(new LUDecomposition(inner(j, reach))
                         .getSolver()
                         .solve(j.operate(at.subtract(usual)).subtract(new ArrayRealVector(missed.by, false)))));
@@ -378,7 +392,13 @@ public final class FilmFit {
             return at.toArray();
         }
 
-        private static RealMatrix inner(RealMatrix j, RealMatrix reach) {
+        private static Array2DRowRealMatrix turned(double[][] of) {
+            double[][] turned = new double[of[0].length][of.length];
+            for (int i = 0; i < of.length; i++) for (int n = 0; n < of[i].length; n++) turned[n][i] = of[i][n];
+            return new Array2DRowRealMatrix(turned, false);
+        }
+
+        private static RealMatrix inner(Array2DRowRealMatrix j, Array2DRowRealMatrix reach) {
             RealMatrix inner = j.multiply(reach);
             for (int i = 0; i < inner.getRowDimension(); i++) inner.addToEntry(i, i, 1);
             return inner;
@@ -386,10 +406,10 @@ public final class FilmFit {
 
         /** How far the unknowns still spread when it is told. */
         RealMatrix left(Missed missed) {
-            RealMatrix j = new Array2DRowRealMatrix(missed.slope, false);
-            RealMatrix reach = spread.multiply(j.transpose());
-            return spread.subtract(reach.multiply(
-                    new LUDecomposition(inner(j, reach)).getSolver().solve(reach.transpose())));
+            Array2DRowRealMatrix j = new Array2DRowRealMatrix(missed.slope, false);
+            Array2DRowRealMatrix reach = spread.multiply(turned(missed.slope));
+            RealMatrix told = new LUDecomposition(inner(j, reach)).getSolver().solve(turned(reach.getDataRef()));
+            return spread.subtract(reach.multiply(new Array2DRowRealMatrix(told.getData(), false)));
         }
 
         private double cost(RealVector at, Missed missed) {

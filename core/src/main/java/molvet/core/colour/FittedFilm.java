@@ -1,6 +1,7 @@
 package molvet.core.colour;
 
 import java.util.List;
+import org.apache.commons.math3.linear.Array2DRowRealMatrix;
 import org.apache.commons.math3.linear.EigenDecomposition;
 import org.apache.commons.math3.linear.MatrixUtils;
 import org.apache.commons.math3.linear.RealMatrix;
@@ -15,11 +16,11 @@ public final class FittedFilm {
     private static final double H = 1e-4;
 
     private final Film film;
-    private final RealMatrix unknown;
+    private final Array2DRowRealMatrix unknown;
 
     FittedFilm(Film film, RealMatrix unknown) {
         this.film = film;
-        this.unknown = unknown;
+        this.unknown = new Array2DRowRealMatrix(unknown.getData(), false);
     }
 
     public Film film() {
@@ -49,7 +50,7 @@ public final class FittedFilm {
         RealMatrix off = MatrixUtils.createRealMatrix(3, 3);
         for (int f = 0; f < shares.length; f++) {
             Film one = parts.get(f).film;
-            RealMatrix by = MatrixUtils.createRealMatrix(3, FilmFit.OF_FILM);
+            Array2DRowRealMatrix by = new Array2DRowRealMatrix(3, FilmFit.OF_FILM);
             for (int c = 0; c < 3; c++) {
                 double scattering = 0;
                 double slope = 0;
