@@ -32,6 +32,9 @@ export function Judged({ palette, roughness, onWell }: Props) {
           bound={flow.bound}
           most={Math.max(flow.roughness, roughness ?? 0)}
         />
+        {roughness !== undefined && (
+          <p className="text-sm mt-1">All this is said of what is laid now, not of the order shown.</p>
+        )}
         <p className="text-sm quiet mt-1">{flow.said}</p>
         {flow.jar && (
           <button

@@ -191,7 +191,7 @@ test("an order is shown before it is taken, and the proof can be stopped", async
     optimal: false,
     guessed: [],
     without: [],
-    said: "Roughness 25; as it is, 31. No order can be under 20.",
+    said: "Roughness 25; as it is, 31. It is proven that none can be under 20.",
   };
   let given = 0;
   const asked = server(

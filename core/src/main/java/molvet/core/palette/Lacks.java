@@ -12,6 +12,7 @@ import molvet.core.collection.Wheel;
 import molvet.core.colour.Film;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
+import molvet.core.pigment.Recipe;
 
 /**
  * What a palette lacks: places on the wheel, dark and bright ones of a hue, depth, and grain; and what would fill each. All borders are
@@ -63,31 +64,37 @@ public final class Lacks {
     public record Lack(String said, List<Sample> filling, Optional<Mixed> mixed) {}
 
     /**
-     * @param one and {@code other} wells, from 0
      * @param parts of the one, {@code otherParts} of the other
-     * @param massTone what a film model foresees of them
+     * @param strongest where it is strongest in colour, as a film model foresees it
      */
-    public record Mixed(int one, int parts, int other, int otherParts, Lab massTone) {
-        /** Such as “2 parts of well 1 and one of well 4”, wells numbered from 1. */
+    public record Mixed(Lying one, int parts, Lying other, int otherParts, Lab strongest) {
+        /** Such as “2 parts of Citron and one of Slipway Blue”. */
         public String words() {
-            if (parts == otherParts) return "Wells " + (one + 1) + " and " + (other + 1) + " half and half";
+            String first = one.paint().name();
+            String second = other.paint().name();
+            if (parts == otherParts) return first + " and " + second + " half and half";
             boolean more = parts > otherParts;
-            return Math.max(parts, otherParts) + " parts of well " + ((more ? one : other) + 1) + " and one of well "
-                    + ((more ? other : one) + 1);
+            return Math.max(parts, otherParts) + " parts of " + (more ? first : second) + " and one of "
+                    + (more ? second : first);
         }
     }
 
     private record Missing(String said, Predicate<Colour> filledBy, boolean grain, Comparator<Sample> likelier) {}
 
-    /** A run with what else decides. */
-    private record Colour(WashRun run, Range place, boolean granulates) {
+    /**
+     * A run with what else decides.
+     *
+     * @param steady whether it is called the same in its strongest colour as half washed out: who looks at a mixture sees both
+     */
+    private record Colour(WashRun run, Range place, boolean steady, boolean granulates) {
         static Colour of(Sample s) {
-            return new Colour(s.run(), Range.of(s.run().half(), s.recipe()), Lying.granulates(s));
+            return new Colour(s.run(), Range.of(s.run().half(), s.recipe()), true, Lying.granulates(s));
         }
 
         /** A mixture has no pigment names to decide by, and granulation cannot be mixed in. */
         static Colour of(WashRun run) {
-            return new Colour(run, Range.of(run.half(), molvet.core.pigment.Recipe.NONE), false);
+            Range place = Range.of(run.half(), Recipe.NONE);
+            return new Colour(run, place, Range.of(run.peak(), Recipe.NONE) == place, false);
         }
     }
 
@@ -126,7 +133,7 @@ public final class Lacks {
             boolean dull = r == Range.EARTH || r == Range.DARK;
             all.add(new Missing(
                     "No " + r.words() + ".",
-                    c -> c.place == r && (dull || c.run.peak().chroma() > clean(r)),
+                    c -> c.place == r && c.steady && (dull || c.run.peak().chroma() > clean(r)),
                     false,
                     dull ? asTheyCome : brightest));
         }
@@ -153,14 +160,14 @@ public final class Lacks {
             if (bright >= MANY && dark == 0) {
                 all.add(new Missing(
                         counted(bright, "bright " + hue.words) + " and no dark one.",
-                        c -> hue.holds(c.run.half()) && c.run.full().l() < DARK,
+                        c -> c.steady && hue.holds(c.run.half()) && c.run.full().l() < DARK,
                         false,
                         Comparator.comparingDouble(s -> s.run().full().l())));
             }
             if (dark >= MANY && bright == 0) {
                 all.add(new Missing(
                         counted(dark, "dark " + hue.words) + " and no bright one.",
-                        c -> hue.holds(c.run.half()) && isBright(c.run),
+                        c -> c.steady && hue.holds(c.run.half()) && isBright(c.run),
                         false,
                         brightest));
             }
@@ -212,8 +219,7 @@ public final class Lacks {
             for (int j = 0; j < i; j++) {
                 for (int[] r : RATIOS) {
                     WashRun run = WashRun.of(films.get(j).mixed(films.get(i), r[1] / (double) (r[0] + r[1])));
-                    Mixed mixed = new Mixed(
-                            palette.get(j).well(), r[0], palette.get(i).well(), r[1], run.full());
+                    Mixed mixed = new Mixed(palette.get(j), r[0], palette.get(i), r[1], run.peak());
                     all.add(new Foreseen(mixed, Colour.of(run)));
                 }
             }

@@ -7,6 +7,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.collection.Range;
 import molvet.core.collection.Sample;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
@@ -65,11 +66,30 @@ class PaletteJudgementTest {
     }
 
     @Test
-    void whatMixesItNamesItsWells() {
+    void whatMixesItNamesItsPaints() {
+        List<Lying> in = palette(YELLOW, PHTHALO);
         Lab green = new Lab(45, -30, 20);
-        assertThat(new Lacks.Mixed(2, 3, 9, 1, green).words()).isEqualTo("3 parts of well 3 and one of well 10");
-        assertThat(new Lacks.Mixed(2, 1, 9, 3, green).words()).isEqualTo("3 parts of well 10 and one of well 3");
-        assertThat(new Lacks.Mixed(5, 1, 6, 1, green).words()).isEqualTo("Wells 6 and 7 half and half");
+        String yellow = YELLOW.name();
+        String blue = PHTHALO.name();
+        assertThat(new Lacks.Mixed(in.get(0), 3, in.get(1), 1, green).words())
+                .isEqualTo("3 parts of " + yellow + " and one of " + blue);
+        assertThat(new Lacks.Mixed(in.get(0), 1, in.get(1), 3, green).words())
+                .isEqualTo("3 parts of " + blue + " and one of " + yellow);
+        assertThat(new Lacks.Mixed(in.get(0), 1, in.get(1), 1, green).words())
+                .isEqualTo(yellow + " and " + blue + " half and half");
+    }
+
+    /** Whoever is told that two paints make an earth sees an earth, not the red it turns to half washed out. */
+    @Test
+    void whatIsMixedIsWhatWasMissingWhereItIsStrongest() {
+        List<Lacks.Lack> mixed = Lacks.of(palette(YELLOW, PHTHALO, WARM_RED, ROSE), List.of()).stream()
+                .filter(l -> l.said().startsWith("No ") && l.mixed().isPresent())
+                .toList();
+        assertThat(mixed).hasSizeGreaterThan(2);
+        for (Lacks.Lack l : mixed) {
+            Range is = Range.of(l.mixed().get().strongest(), Recipe.NONE);
+            assertThat(l.said()).isEqualTo("No " + is.words() + ".");
+        }
     }
 
     @Test

@@ -5,6 +5,9 @@ import java.util.ArrayList;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.core.collection.HoldingForm;
 import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
@@ -89,7 +92,14 @@ class Boxes {
     /** A box like one of the starts. Part of the act under way. */
     long addStart(Collector me, int start) {
         Box.Start s = start(start);
-        return rows.add(me, "box", Map.of("name", s.name(), "shape", kept(s.box()), "note", ""));
+        Set<String> taken = store.boxes(me).stream().map(BoxRow::name).collect(Collectors.toSet());
+        // Two tins of one kind are told apart by number.
+        String name = Stream.iterate(1, n -> n + 1)
+                .map(n -> n == 1 ? s.name() : s.name() + ", no. " + n)
+                .filter(n -> !taken.contains(n))
+                .findFirst()
+                .orElseThrow();
+        return rows.add(me, "box", Map.of("name", name, "shape", kept(s.box()), "note", ""));
     }
 
     static Box.Start start(int number) {

@@ -199,7 +199,8 @@ class PaletteJudgement {
         List<Integer> numbers = coloured.lying(in);
         double roughness = d.roughness(wells, numbers);
         Set<Integer> locked = Set.copyOf(palettes.locked(draft));
-        double bound = Arrangement.bound(wells, d, orders.staysEmpty(in, locked), roughness);
+        Set<Integer> empty = orders.staysEmpty(in, locked);
+        double bound = Arrangement.bound(wells, d, empty, roughness);
         Optional<JarView> jar = Arrangement.jarring(wells, d, numbers, locked)
                 .map(j -> new JarView(
                         j.well(),
@@ -213,7 +214,12 @@ class PaletteJudgement {
                                 j.apart(),
                                 j.better() + 1,
                                 j.saved())));
-        String said = String.format(Locale.ROOT, "Roughness %.0f; none can be under %.0f.", roughness, bound)
+        String said = String.format(
+                        Locale.ROOT,
+                        "Roughness %.0f; %snone can be under %.0f.",
+                        roughness,
+                        empty.isEmpty() ? "" : "with its free wells where they are, ",
+                        bound)
                 + (coloured.guessed().isEmpty()
                         ? ""
                         : " " + coloured.guessed().size()
@@ -260,9 +266,9 @@ class PaletteJudgement {
                                 .toList(),
                         l.mixed()
                                 .map(m -> new MixView(
-                                        m.one(),
-                                        m.other(),
-                                        Srgb.ofLab(m.massTone()).hex(),
+                                        m.one().well(),
+                                        m.other().well(),
+                                        Srgb.ofLab(m.strongest()).hex(),
                                         m.words() + " come near it, as a film model foresees."))
                                 .orElse(null)))
                 .toList();
@@ -285,8 +291,10 @@ class PaletteJudgement {
                                         g.widest(),
                                         String.format(
                                                 Locale.ROOT,
-                                                "%d and %d stand in for each other: at no strength are they further apart than ΔE %.1f.",
+                                                "%s (well %d) and %s (well %d) stand in for each other: at no strength are they further apart than ΔE %.1f.",
+                                                one.paint().name(),
                                                 one.well() + 1,
+                                                other.paint().name(),
                                                 other.well() + 1,
                                                 g.widest()),
                                         g.losses())));
@@ -366,7 +374,9 @@ class PaletteJudgement {
                     .filter(x -> x.well() == t.other())
                     .findFirst()
                     .orElseThrow();
-            all.add(proposal(w, Palettes.Why.NO_ROOM, "it stands in for well " + (t.one() + 1)));
+            WellRow one =
+                    lying.stream().filter(x -> x.well() == t.one()).findFirst().orElseThrow();
+            all.add(proposal(w, Palettes.Why.NO_ROOM, "it stands in for " + one.paintName()));
         }
         boolean due = !kept.isEmpty() && views.due(kept.get(kept.size() - 1));
         String said = "No version is kept yet.";

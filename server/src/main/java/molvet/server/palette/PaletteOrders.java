@@ -183,9 +183,9 @@ public class PaletteOrders {
             // A paint without a colour stays where it is locked; so does an empty well.
             fixed.put(w, lying.get(w) >= 0 ? lying.get(w) : Arrangement.EMPTY);
         }
-        if (!(asked.freeMove() == null ? free(given, locked).size() <= FREE_MOVE : asked.freeMove())) {
-            free(given, locked).forEach(w -> fixed.put(w, Arrangement.EMPTY));
-        }
+        Set<Integer> free = free(given, locked);
+        boolean freeStay = !free.isEmpty() && !(asked.freeMove() == null ? free.size() <= FREE_MOVE : asked.freeMove());
+        if (freeStay) free.forEach(w -> fixed.put(w, Arrangement.EMPTY));
         Differences d = coloured.differences();
         boolean families = Boolean.TRUE.equals(asked.families());
         double seconds = asked.seconds() == null ? 0 : asked.seconds();
@@ -210,7 +210,7 @@ public class PaletteOrders {
                 a.optimal() && !families,
                 coloured.guessed,
                 coloured.without,
-                said(a.roughness(), a.asGiven(), a.bound(), a.optimal(), families));
+                said(a, families, held(!locked.isEmpty(), freeStay)));
     }
 
     /** So many free wells are moved about for a smoother order; more stay where they are. */
@@ -254,16 +254,27 @@ public class PaletteOrders {
         }
     }
 
-    private static String said(double roughness, double given, double bound, boolean optimal, boolean families) {
-        String is = String.format(Locale.ROOT, "Roughness %.0f; as it is, %.0f.", roughness, given);
+    /** What an order was not free to move, which what is proven of it leaves aside. */
+    private static String held(boolean locked, boolean freeStay) {
+        if (locked)
+            return freeStay ? "with its locked and free wells as they are, " : "with its locked wells as they are, ";
+        return freeStay ? "with its free wells where they are, " : "";
+    }
+
+    private static String said(Arrangement a, boolean families, String held) {
+        String is = String.format(Locale.ROOT, "Roughness %.0f; as it is, %.0f.", a.roughness(), a.asGiven());
         if (families) {
             return is
                     + String.format(
-                            Locale.ROOT, " Families are kept in rows; without that none can be under %.0f.", bound);
+                            Locale.ROOT,
+                            " Families are kept in rows; without that, %snone can be under %.0f.",
+                            held,
+                            a.bound());
         }
-        return optimal
-                ? is + " It is proven that no order is smoother."
-                : is + String.format(Locale.ROOT, " No order can be under %.0f.", bound);
+        return is
+                + (a.optimal()
+                        ? " It is proven that " + held + "no order is smoother."
+                        : String.format(Locale.ROOT, " It is proven that %snone can be under %.0f.", held, a.bound()));
     }
 
     private Ordered bySchool(

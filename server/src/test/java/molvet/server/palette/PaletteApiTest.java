@@ -58,6 +58,18 @@ class PaletteApiTest {
     }
 
     @Test
+    void twoTinsOfOneKindAreToldApart() {
+        begin(Map.of("paints", paints));
+        me.post("/api/palettes", Map.of("name", "Another tin", "start", 0)).must(201);
+        assertThat(me.get("/api/boxes")
+                        .json()
+                        .get("boxes")
+                        .valueStream()
+                        .map(b -> b.at("/name").asString()))
+                .containsExactly("Tin of 18 half pans", "Tin of 18 half pans, no. 2");
+    }
+
+    @Test
     void isFilledChangedUndoneAndFound() {
         JsonNode tin = begin(Map.of("paints", paints));
         assertThat(tin.at("/filled").asInt()).isEqualTo(6);
@@ -300,6 +312,11 @@ class PaletteApiTest {
         assertThat(order.at("/guessed")).hasSize(6);
         assertThat(order.at("/roughness").asDouble())
                 .isLessThanOrEqualTo(order.at("/roughnessAsGiven").asDouble());
+        // Two paints apart would be smoother than any two side by side: what is proven holds for free wells where they
+        // are.
+        assertThat(order.at("/said").asString()).contains("with its locked and free wells as they are, no");
+        assertThat(me.get(at(tin) + "/judged").json().at("/flow/said").asString())
+                .contains("with its free wells where they are, none can be under");
         JsonNode school = me.post(
                         at(tin) + "/order", Map.of("how", "YELLOW_FIRST", "along", "COLUMNS", "locked", List.of()))
                 .must(200)
