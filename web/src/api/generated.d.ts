@@ -5847,6 +5847,7 @@ export interface components {
             left: number;
             note: string;
             perMl?: string;
+            poured: boolean;
             price?: string;
             /** @enum {string} */
             state: "HERE" | "LENT" | "USED_UP" | "GIVEN_AWAY" | "LOST";

@@ -55,7 +55,8 @@ export function Holdings({ paint: p }: { paint: Schemas["PaintPage"] }) {
                   h.keptWhere && `kept ${h.keptWhere}`,
                   h.from && `from ${h.from}`,
                   h.cameOn && `came ${h.cameOn}`,
-                  h.price && `${h.price} ${h.currency}${h.perMl ? `, ${h.perMl} per ml` : ""}`,
+                  h.price &&
+                    `${h.price} ${h.currency}${h.poured ? " of the tube" : h.perMl ? `, ${h.perMl} per ml` : ""}`,
                   h.note,
                 ]
                   .filter(Boolean)

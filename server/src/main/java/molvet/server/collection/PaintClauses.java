@@ -34,6 +34,11 @@ class PaintClauses {
             "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state in ('HERE', 'LENT')"
                     + " and ";
 
+    /** Nothing was paid for a gift without a price, nor for a pan poured from one's own tube. */
+    private static final String PAID =
+            "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.price > 0 and h.pour_id is null"
+                    + " and ";
+
     PaintClauses(NeighbourStore neighbours, PigmentReference reference) {
         this.neighbours = neighbours;
         this.reference = reference;
@@ -151,8 +156,7 @@ class PaintClauses {
                         HELD + "h.form not in ('DOT', 'SAMPLE') group by h.paint_id having count(*) > 1)")
                 .on(
                         HoldingTerms.Price.class,
-                        (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.price "
-                                + (t.under() ? "<" : ">") + " " + in.put(t.price()) + ")")
+                        (t, in) -> PAID + "h.price " + (t.under() ? "<" : ">") + " " + in.put(t.price()) + ")")
                 .on(HoldingTerms.Noted.class, (t, in) -> {
                     String text = in.holding(t.text());
                     return "p.note like " + text + " or p.label_text like " + text
@@ -172,11 +176,8 @@ class PaintClauses {
                         (t, in) -> "p.series between " + in.put(t.from()) + " and " + in.put(t.to()))
                 .on(
                         HoldingTerms.PerMl.class,
-                        (t, in) ->
-                                "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.volume > 0"
-                                        + " and h.price is not null and h.price / h.volume " + (t.under() ? "<" : ">")
-                                        + " "
-                                        + in.put(t.price()) + ")")
+                        (t, in) -> PAID + "h.volume > 0 and h.price / h.volume " + (t.under() ? "<" : ">") + " "
+                                + in.put(t.price()) + ")")
                 .on(
                         HoldingTerms.WishedFor.class,
                         (t, in) ->
@@ -198,8 +199,7 @@ class PaintClauses {
                     case WARMEST, COOLEST -> "p.warmth is not null";
                     case DARKEST, LIGHTEST, BRIGHTEST -> "p.mass_l is not null";
                     case NEWEST, OLDEST -> "1 = 1";
-                    case DEAREST, CHEAPEST ->
-                        "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.volume > 0 and h.price > 0)";
+                    case DEAREST, CHEAPEST -> PAID + "h.volume > 0)";
                 })
                 .on(
                         ColourTerms.Warmer.class,

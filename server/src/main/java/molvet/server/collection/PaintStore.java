@@ -59,6 +59,7 @@ public class PaintStore {
         }
     }
 
+    /** @param poured from one's own tube: its price is its share of the tube's */
     public record HoldingRow(
             long id,
             long paintId,
@@ -71,6 +72,7 @@ public class PaintStore {
             @Nullable LocalDate cameOn,
             @Nullable BigDecimal price,
             @Nullable String currency,
+            boolean poured,
             String note,
             int version) {}
 
@@ -170,8 +172,8 @@ public class PaintStore {
     }
 
     private static final String HOLDING = """
-            select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
-                   version
+            select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency,
+                   pour_id is not null poured, note, version
             from holding where collector_id = ?
             """;
 
@@ -182,14 +184,14 @@ public class PaintStore {
                 .list();
     }
 
-    /** Holdings whose price and volume are known, newest first. */
+    /** Holdings that were paid for and whose volume is known, newest first. */
     public List<HoldingRow> priced(Collector me, Collection<Long> paints) {
         if (paints.isEmpty()) return List.of();
         return db.sql("""
-                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
-                       version
-                from holding where collector_id = :me and paint_id in (:paints) and price is not null and currency is not null
-                    and volume > 0
+                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency,
+                       pour_id is not null poured, note, version
+                from holding where collector_id = :me and paint_id in (:paints) and price > 0 and currency is not null
+                    and volume > 0 and pour_id is null
                 order by came_on desc, id desc
                 """)
                 .param("me", me.id())

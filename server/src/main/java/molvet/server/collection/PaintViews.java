@@ -147,6 +147,10 @@ public class PaintViews {
 
     public record ClaimView(String asWritten, @Nullable String grade) {}
 
+    /**
+     * @param price of a pan that was {@code poured} its share of what the tube cost
+     * @param perMl as it was paid; of a poured pan nothing was
+     */
     public record HoldingView(
             long id,
             @OneOf(HoldingForm.class) String form,
@@ -159,6 +163,7 @@ public class PaintViews {
             @Nullable String price,
             @Nullable String currency,
             @Nullable String perMl,
+            boolean poured,
             String note,
             int version) {}
 
@@ -582,11 +587,12 @@ public class PaintViews {
                 h.cameOn() == null ? null : h.cameOn().toString(),
                 price == null ? null : price.getAmount().toPlainString(),
                 h.currency(),
-                price == null || h.volume() == null
+                price == null || h.volume() == null || h.poured()
                         ? null
                         : molvet.core.measure.Prices.perMl(price, new molvet.core.measure.Volume(h.volume()))
                                 .setScale(2, java.math.RoundingMode.HALF_UP)
                                 .toPlainString(),
+                h.poured(),
                 h.note(),
                 h.version());
     }

@@ -22,6 +22,9 @@ class FindStore {
         this.language = language;
     }
 
+    private static final String PAID =
+            "h.price / h.volume) from holding h where h.paint_id = p.id and h.price > 0 and h.pour_id is null";
+
     /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
     enum Order {
         HUE("p.order_key", ""),
@@ -39,8 +42,8 @@ class FindStore {
         BRIGHTEST("-(p.mass_a * p.mass_a + p.mass_b * p.mass_b)", ""),
         NEWEST("-p.accession", ""),
         OLDEST("p.accession", ""),
-        DEAREST("-(select max(h.price / h.volume) from holding h where h.paint_id = p.id)", ""),
-        CHEAPEST("(select min(h.price / h.volume) from holding h where h.paint_id = p.id)", "");
+        DEAREST("-(select max(" + PAID + ")", ""),
+        CHEAPEST("(select min(" + PAID + ")", "");
 
         /** What a find says comes first goes before the order of the list. */
         static Order of(Find find, Order chosen) {

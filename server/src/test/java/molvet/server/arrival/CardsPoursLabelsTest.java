@@ -198,6 +198,14 @@ class CardsPoursLabelsTest {
         assertThat(pour.get("seen").get(0).asString()).isEqualTo("BUBBLES");
         JsonNode paint = me.get("/api/paints/" + pour.get("paint").asLong()).json();
         assertThat(paint.get("holdings")).hasSize(5);
+        // 12.00 were paid for the tube, and nothing for its pans.
+        assertThat(paint.get("holdings")
+                        .valueStream()
+                        .filter(h -> h.get("poured").asBoolean()))
+                .hasSize(4)
+                .allMatch(h -> h.get("perMl").isNull());
+        assertThat(Api.names(me.find("\"dusk heather\" price under 5"))).isEmpty();
+        assertThat(Api.names(me.find("\"dusk heather\" dearest per ml"))).hasSize(1);
         // 4 × 1.5 ml of 15: 60 % are left; the second pour takes 4 × 0.3 more.
         assertThat(paint.at("/holdings/0/left").asInt()).isEqualTo(60);
         JsonNode again = me.put("/api/pours/" + id, Map.of("secondOn", "2026-11-12", "version", 1))

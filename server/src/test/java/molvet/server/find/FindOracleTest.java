@@ -215,7 +215,7 @@ class FindOracleTest {
     }
 
     private static Optional<Double> perMl(JsonNode h) {
-        if (!h.hasNonNull("price") || !h.hasNonNull("volume")) return Optional.empty();
+        if (!h.hasNonNull("price") || !h.hasNonNull("volume") || h.get("poured").asBoolean()) return Optional.empty();
         return Optional.of(new BigDecimal(h.get("price").asString()).doubleValue()
                 / Double.parseDouble(h.get("volume").asString().replace(" ml", "")));
     }
