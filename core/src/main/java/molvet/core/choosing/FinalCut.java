@@ -58,8 +58,13 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
      * @param price in the smallest unit of the currency; 0 for what is owned
      * @param liking how much it counts, from 0
      * @param must whether it stays
+     * @param guessed whether its colour is the usual one of its pigments, and was never measured
      */
-    public record Candidate(Optional<Lab> lab, long price, double liking, boolean must) {}
+    public record Candidate(Optional<Lab> lab, long price, double liking, boolean must, boolean guessed) {
+        public Candidate(Optional<Lab> lab, long price, double liking, boolean must) {
+            this(lab, price, liking, must, false);
+        }
+    }
 
     /**
      * @param budget in the smallest unit; empty: none
@@ -101,7 +106,7 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
             List<Candidate> all = new ArrayList<>(candidates);
             in.forEach(j -> {
                 Candidate c = all.get(j);
-                all.set(j, new Candidate(c.lab, c.price, c.liking, true));
+                all.set(j, new Candidate(c.lab, c.price, c.liking, true, c.guessed));
             });
             return new Question(all, wells, budget, closed);
         }
@@ -162,11 +167,20 @@ public record FinalCut(List<Integer> chosen, double worth, double bound, boolean
     private static String reason(Candidate one, Candidate other, String name) {
         Lab lab = one.lab.orElseThrow();
         double e = DeltaE.ciede2000(lab, other.lab.orElseThrow());
-        String near = e <= Difference.ACCEPTED
+        // Two paints of one recipe have one usual colour, and may look quite different.
+        boolean guessed = one.guessed || other.guessed;
+        String near = e <= Difference.ACCEPTED && !guessed
                 ? "passes for it"
                 : e <= Difference.PLAIN ? "is near it" : "is what comes nearest";
         String how = e < Difference.SEEN ? "" : ", " + Difference.how(lab, other.lab.get());
-        return String.format(Locale.ROOT, "%s %s: ΔE00 %.1f%s.", name, near, e, how);
+        return String.format(
+                Locale.ROOT,
+                "%s %s%s: ΔE00 %.1f at full strength%s.",
+                name,
+                near,
+                guessed ? " as their pigments usually look" : "",
+                e,
+                how);
     }
 
     /** Choices that were cut off from one: these taken, those not. */

@@ -213,4 +213,22 @@ class FinalCutTest {
         assertThatThrownBy(() -> FinalCut.best(new Question(List.of(must), 1, OptionalLong.of(600)), LONG, () -> true))
                 .isInstanceOf(Refusal.class);
     }
+
+    /** Two paints of one recipe have one usual colour: that one passes for the other was never seen. */
+    @Test
+    void whatWasNeverMeasuredPassesForNothing() {
+        Optional<Lab> brown = Optional.of(Lab.of(35, 18, 20));
+        Question question = new Question(
+                List.of(
+                        new Candidate(brown, 0, 2, true, false),
+                        new Candidate(brown, 0, 1, false, false),
+                        new Candidate(brown, 0, 1, false, true)),
+                1,
+                OptionalLong.empty());
+        assertThat(new FinalCut(List.of(0), 0, 0, false)
+                        .leftOut(question, i -> "Boulder Brown").stream().map(FinalCut.LeftOut::reason))
+                .containsExactly(
+                        "Boulder Brown passes for it: ΔE00 0.0 at full strength.",
+                        "Boulder Brown is near it as their pigments usually look: ΔE00 0.0 at full strength.");
+    }
 }

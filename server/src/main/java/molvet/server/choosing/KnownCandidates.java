@@ -61,6 +61,11 @@ class KnownCandidates {
             return marks.stream().findFirst().map(m -> TrialMark.valueOf(m.mark()));
         }
 
+        /** Whether its colour is the usual one of its recipe. */
+        boolean guessed() {
+            return paint.massTone().isEmpty() && lab.isPresent();
+        }
+
         boolean taken() {
             return row.must() || row.byHand().equals(Shortlists.ByHand.TAKEN.name());
         }

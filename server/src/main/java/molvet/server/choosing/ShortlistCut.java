@@ -173,7 +173,7 @@ class ShortlistCut {
                 musts += price;
                 dear.add(c.paint().name() + " " + KnownCandidates.money(price, s.currency()));
             }
-            candidates.add(new FinalCut.Candidate(c.lab(), price, c.counts(), stays));
+            candidates.add(new FinalCut.Candidate(c.lab(), price, c.counts(), stays, c.guessed()));
         }
         if (!unpriced.isEmpty()) {
             throw Refusal.of(

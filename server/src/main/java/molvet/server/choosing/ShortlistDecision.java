@@ -41,7 +41,7 @@ class ShortlistDecision {
         List<One> all = known.all();
         FinalCut.Question question = new FinalCut.Question(
                 all.stream()
-                        .map(c -> new FinalCut.Candidate(c.lab(), 0, c.counts(), false))
+                        .map(c -> new FinalCut.Candidate(c.lab(), 0, c.counts(), false, c.guessed()))
                         .toList(),
                 Math.max(1, Math.min(FinalCut.MOST_WELLS, chosen.size())),
                 OptionalLong.empty());

@@ -158,7 +158,7 @@ class ShortlistViews {
                         : null,
                 c.price().from(),
                 c.row().byHand().isEmpty() ? null : c.row().byHand(),
-                c.paint().massTone().isEmpty() && c.lab().isPresent(),
+                c.guessed(),
                 c.lab().isEmpty(),
                 c.marks().stream()
                         .map(m -> new MarkView(m.mark(), m.word(), Utc.instant(m.markedAt())))
