@@ -1,6 +1,7 @@
 package molvet.server.stock;
 
 import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.Instant;
 import java.time.LocalDate;
@@ -177,11 +178,24 @@ public class Stock {
                     .filter(e -> e.lookedOn().equals(on))
                     .isPresent();
             if (newest) {
-                rows.change(me, "holding", holding, Map.of("left_percent", left));
+                rows.change(me, "holding", holding, Map.of("left_percent", left - pouredAfter(me, lot, on, left)));
                 if (left == 0) part(me, lot, HoldingState.USED_UP, "", "", on);
             }
         });
         return lot.paintId();
+    }
+
+    /** What was poured from it after it was looked at, in percent; never more than there was. */
+    private int pouredAfter(Collector me, LotRow lot, LocalDate on, int left) {
+        if (lot.volume() == null || lot.volume().signum() == 0) return 0;
+        BigDecimal taken = store.pours(me).getOrDefault(lot.id(), List.of()).stream()
+                .map(p -> p.takenAfter(on))
+                .reduce(BigDecimal.ZERO, BigDecimal::add);
+        return Math.min(
+                left,
+                taken.movePointRight(2)
+                        .divide(lot.volume(), 0, RoundingMode.HALF_UP)
+                        .intValue());
     }
 
     private Weighing weigh(Collector me, LotRow lot, LookedAt typed, OptionalDouble empty, OptionalDouble full) {

@@ -45,7 +45,20 @@ class StockStore {
             String said,
             LocalDate lookedOn) {}
 
-    record PourRow(long holdingId, int pans, BigDecimal eachMl, LocalDate pouredOn) {}
+    record PourRow(
+            long holdingId,
+            int pans,
+            BigDecimal eachMl,
+            BigDecimal secondMl,
+            LocalDate pouredOn,
+            @Nullable LocalDate secondOn) {
+        /** What it took from the tube after a day, in ml. */
+        BigDecimal takenAfter(LocalDate day) {
+            BigDecimal first = pouredOn.isAfter(day) ? eachMl : BigDecimal.ZERO;
+            BigDecimal again = secondOn != null && secondOn.isAfter(day) ? secondMl : BigDecimal.ZERO;
+            return first.add(again).multiply(BigDecimal.valueOf(pans));
+        }
+    }
 
     record PartingRow(long holdingId, String state, String whom, String note, LocalDate partedOn) {}
 
@@ -113,7 +126,7 @@ class StockStore {
     Map<Long, List<PourRow>> pours(Collector me) {
         Map<Long, List<PourRow>> all = new HashMap<>();
         db.sql("""
-                        select holding_id, pans, each_ml, poured_on from pour
+                        select holding_id, pans, each_ml, second_ml, poured_on, second_on from pour
                         where collector_id = ? and holding_id is not null order by poured_on desc, id desc
                         """)
                 .param(me.id())

@@ -191,7 +191,7 @@ class StockViews {
         boolean current = looked.isPresent()
                 && looked.get().leftPercent() == l.leftPercent()
                 && pours.stream()
-                        .noneMatch(p -> p.pouredOn().isAfter(looked.get().lookedOn()));
+                        .noneMatch(p -> p.takenAfter(looked.get().lookedOn()).signum() > 0);
         Optional<Pace> pace = pace(l, lots, current ? looked : Optional.empty(), pours);
         StockStore.PartingRow parting = lots.partings.get(l.id());
         Optional<WeightRow> weight = weight(lots.weights, l);
@@ -208,7 +208,7 @@ class StockViews {
                                 .multiply(BigDecimal.valueOf(l.leftPercent()))
                                 .divide(BigDecimal.valueOf(100), 1, RoundingMode.HALF_UP)
                                 .toPlainString(),
-                from(l, current ? looked : Optional.empty(), pours),
+                from(l, looked, current, pours),
                 state == HoldingState.HERE ? pace.map(Pace::words).orElse("") : "",
                 state == HoldingState.HERE ? pace.map(Pace::from).orElse("") : "",
                 parting == null || state == HoldingState.HERE
@@ -220,12 +220,20 @@ class StockViews {
                 weight.map(WeightRow::fullG).orElse(null));
     }
 
-    private static String from(LotRow l, Optional<EstimateRow> looked, List<StockStore.PourRow> pours) {
-        if (looked.isPresent()) return looked.get().said() + ", " + looked.get().lookedOn();
-        if (!pours.isEmpty()) {
-            int pans = pours.stream().mapToInt(StockStore.PourRow::pans).sum();
-            return "from " + (pans == 1 ? "a pan" : pans + " pans") + " poured, the last on "
-                    + pours.get(0).pouredOn();
+    /** @param current whether nothing was poured since it was looked at last */
+    private static String from(
+            LotRow l, Optional<EstimateRow> looked, boolean current, List<StockStore.PourRow> pours) {
+        String seen = looked.map(e -> e.said() + ", " + e.lookedOn()).orElse("");
+        if (current) return seen;
+        List<StockStore.PourRow> since = pours.stream()
+                .filter(p -> looked.isEmpty()
+                        || p.takenAfter(looked.get().lookedOn()).signum() > 0)
+                .toList();
+        if (!since.isEmpty()) {
+            int pans = since.stream().mapToInt(StockStore.PourRow::pans).sum();
+            String poured = (pans == 1 ? "a pan" : pans + " pans") + " poured, the last on "
+                    + since.get(0).pouredOn();
+            return seen.isEmpty() ? "from " + poured : seen + "; then " + poured;
         }
         if (l.leftPercent() == 100) return "as it came; nobody looked since";
         return "as it was written down";

@@ -107,6 +107,39 @@ class StockApiTest {
                 .asLong();
     }
 
+    /** A look that is written down later than a pour was made before it: what was poured since is taken off. */
+    @Test
+    void whatWasPouredSinceItWasLookedAtIsTakenOff() {
+        long raw = paint("Raw Shore", "Pellworth", "PBr7", "12.00");
+        long tube = tube(raw);
+        me.post(
+                        "/api/holdings/" + tube + "/pours",
+                        Map.of("form", "HALF_PAN", "pans", 2, "secondPour", false, "on", "2026-04-20"))
+                .must(201);
+        JsonNode s = me.post(
+                        "/api/holdings/" + tube + "/left", Api.body("how", "EYE", "percent", 60, "on", "2026-04-14"))
+                .must(200)
+                .json();
+        // Two half pans of 1.5 ml are a fifth of 15 ml.
+        JsonNode lot = s.get("lots")
+                .valueStream()
+                .filter(l -> l.get("holding").asLong() == tube)
+                .findFirst()
+                .orElseThrow();
+        assertThat(lot.get("left").asInt()).isEqualTo(40);
+        assertThat(lot.get("from").asString())
+                .isEqualTo("by eye, 2026-04-14; then 2 pans poured, the last on 2026-04-20");
+        me.post("/api/holdings/" + tube + "/left", Api.body("how", "EYE", "percent", 50, "on", "2026-05-01"))
+                .must(200);
+        assertThat(me.get("/api/paints/" + raw + "/stock").json().get("lots").valueStream())
+                .filteredOn(l -> l.get("holding").asLong() == tube)
+                .singleElement()
+                .satisfies(l -> {
+                    assertThat(l.get("left").asInt()).isEqualTo(50);
+                    assertThat(l.get("from").asString()).isEqualTo("by eye, 2026-05-01");
+                });
+    }
+
     /** The weights of an empty and a full tube are typed once, and serve every tube of the maker and size. */
     @Test
     void aTubeIsWeighedAndTheNextOneIsKnown() {
