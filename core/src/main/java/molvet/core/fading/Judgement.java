@@ -7,6 +7,7 @@ import java.util.Locale;
 import java.util.Optional;
 import molvet.core.collection.PaperWord;
 import molvet.core.colour.Film;
+import molvet.core.measure.DayInWords;
 import molvet.core.pigment.Lightfastness;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
@@ -357,6 +358,10 @@ public record Judgement(
                 }
                 all.add("For " + step.words() + " it must hang " + weeksOf(days)
                         + " more here, by the least light it may have.");
+            }
+            // Not from the day these words are read: it may have hung on since.
+            if (all.stream().anyMatch(a -> a.contains(" more here"))) {
+                all.add("Counted from the reading of " + DayInWords.of(last.day()) + ".");
             }
             return all;
         }

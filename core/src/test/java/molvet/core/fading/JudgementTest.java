@@ -114,6 +114,11 @@ class JudgementTest {
     void whatDidNotChangeIsAtLeastAsGoodAsTheLightItStood() {
         assertThat(judged(List.of(same(50, Optional.of(0)))).isTelling()).isFalse();
         assertThat(judged(List.of(same(50, Optional.of(0)))).next()).isNotEmpty();
+        // It may have hung on since: weeks are told from a day that stands there.
+        assertThat(judged(List.of(same(50, Optional.empty()))).next())
+                .last()
+                .asString()
+                .matches("Counted from the reading of \\d+ \\w+ \\d{4}\\.");
         Judgement four = judged(List.of(same(50, Optional.of(4))));
         assertThat(four.worst()).isEqualTo(Lightfastness.FAIR);
         assertThat(four.best()).isEqualTo(Lightfastness.EXCELLENT);

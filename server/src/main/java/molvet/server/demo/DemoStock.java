@@ -37,12 +37,11 @@ class DemoStock {
         tube(me, paints, "Signal Red")
                 .ifPresent(h -> stock.part(
                         me, h, new Stock.NewParting("GIVEN_AWAY", "the station’s night warden", "", "2026-10-18")));
+        stock.toBuy(me, new Stock.ToBuy(List.of(paints.get("Slipway Blue")), "Harbour stationer", "runs low"));
         stock.toBuy(
                 me,
                 new Stock.ToBuy(
-                        List.of(paints.get("Slipway Blue"), paints.get("Deep Shelter Blue")),
-                        "Harbour stationer",
-                        "runs low"));
+                        List.of(paints.get("Deep Shelter Blue")), "Harbour stationer", "it goes into every sky"));
         stock.shop(me, new Stock.NewShop("Harbour stationer", "4.50", "35", "EUR"));
     }
 
