@@ -19,6 +19,11 @@ public final class HoldingTerms {
     private static final Pattern SERIES = Pattern.compile("series (\\d{1,2})(?: ?(?:\\.\\.|-|–|to) ?(\\d{1,2}))?");
     private static final Pattern PER_ML =
             Pattern.compile("(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?) ?(?:per ml|/ ?ml|a ml)");
+    private static final Pattern SIZED = Pattern.compile(
+            "(?:(?:of|in|with) )?(over|above|bigger than|larger than|more than|at least|under|below|smaller than|less than|up to|at most)"
+                    + " (\\d{1,4}(?:[.,]\\d{1,2})?) ?ml");
+    private static final Pattern LEFT = Pattern.compile(
+            "(?:(under|below|less than|at most|up to) )?(half|\\d{1,2} ?%)(?: (?:is |are )?(?:left|full))");
     private static final Pattern NOT_USED = Pattern.compile("(?:not used|unused) since (\\d{4})");
 
     private static final Pattern NOT_FOR =
@@ -46,6 +51,25 @@ public final class HoldingTerms {
             return ml.stripTrailingZeros().toPlainString() + " ml";
         }
     }
+
+    /** Held in a size beside this one. */
+    public record Sized(boolean over, boolean itself, BigDecimal ml) implements Term {
+        @Override
+        public String written() {
+            String than = over ? itself ? "at least " : "over " : itself ? "up to " : "under ";
+            return than + ml.stripTrailingZeros().toPlainString() + " ml";
+        }
+    }
+
+    /** A tube, bottle or pan of it is here of which no more than this is left. */
+    public record LeftAtMost(int percent) implements Term {
+        @Override
+        public String written() {
+            return "at most " + percent + " % left";
+        }
+    }
+
+    public static final Term.Plain NOT_USED_THIS_YEAR = Term.Plain.of("not used this year");
 
     public record InSeries(int from, int to) implements Term {
         @Override
@@ -164,6 +188,22 @@ public final class HoldingTerms {
                     "doubles",
                     "duplicates"),
             TermKind.plain(DRAWER, RUNNING_LOW, "running low", "nearly empty", "almost empty"),
+            TermKind.plain(
+                    DRAWER,
+                    new LeftAtMost(50),
+                    "at most 50 % left",
+                    "half empty",
+                    "half used",
+                    "half gone",
+                    "half full"),
+            TermKind.of(DRAWER, List.of(), HoldingTerms::left),
+            TermKind.plain(
+                    DRAWER,
+                    NOT_USED_THIS_YEAR,
+                    "not used this year",
+                    "unused this year",
+                    "not touched this year",
+                    "not used in this year"),
             TermKind.of(
                     DRAWER,
                     List.of("not used for a year"),
@@ -194,6 +234,14 @@ public final class HoldingTerms {
                     List.of("under 0.80 per ml", "over 1.50 per ml"),
                     run -> matched(PER_ML, run)
                             .map(m -> new PerMl(List.of("under", "below").contains(m.group(1)), number(m.group(2))))),
+            TermKind.of(
+                    COST,
+                    List.of("over 10 ml"),
+                    run -> matched(SIZED, run)
+                            .map(m -> new Sized(
+                                    m.group(1).matches("over|above|bigger than|larger than|more than|at least"),
+                                    m.group(1).matches("at least|up to|at most"),
+                                    number(m.group(2))))),
             TermKind.of(COST, List.of("15ml"), run -> matched(VOLUME, run).map(m -> new OfVolume(number(m.group(1))))),
             TermKind.of(DRAWER, List.of(), HoldingTerms::wishedFor));
 
@@ -205,6 +253,15 @@ public final class HoldingTerms {
                 .filter(f -> f.words().equals(one))
                 .map(InForm::new)
                 .findFirst();
+    }
+
+    private static Optional<LeftAtMost> left(TermKind.Run run) {
+        return matched(LEFT, run)
+                .filter(m -> m.group(1) != null)
+                .map(m -> new LeftAtMost(
+                        m.group(2).equals("half")
+                                ? 50
+                                : Integer.parseInt(m.group(2).replaceAll("\\D", ""))));
     }
 
     private static NotUsedFor notUsedFor(Matcher m) {

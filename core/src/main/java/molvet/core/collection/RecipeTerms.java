@@ -29,6 +29,16 @@ public final class RecipeTerms {
     public static final Term.Plain CAUTIONED = Term.Plain.of("with cautions");
     public static final Term.Plain OUT_OF_PRODUCTION = new Term.Plain("old pigment", "pigment no longer made");
 
+    /** So many pigments, or so many and more. */
+    public record Counted(int pigments, boolean orMore) implements Term {
+        @Override
+        public String written() {
+            return pigments + " pigments" + (orMore ? " or more" : "");
+        }
+    }
+
+    public static final Term.Plain UNKNOWN = Term.Plain.of("unknown pigment");
+
     public record WithPigment(PigmentCode code) implements Term {
         @Override
         public String written() {
@@ -112,7 +122,28 @@ public final class RecipeTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, SINGLE, "single", "single pigment", "single pigments", "pure"),
-            TermKind.plain(MENU, MIXTURE, "mixture", "mixtures", "mix", "mixed"),
+            TermKind.plain(
+                    MENU,
+                    MIXTURE,
+                    "mixture",
+                    "mixtures",
+                    "mix",
+                    "mixed",
+                    "convenience",
+                    "convenience mix",
+                    "convenience mixture",
+                    "convenience mixtures",
+                    "convenience mixes"),
+            TermKind.of(MENU, List.of("3 pigments"), run -> counted(run.low())),
+            TermKind.plain(
+                    MENU,
+                    UNKNOWN,
+                    "unknown pigment",
+                    "unknown pigments",
+                    "pigment unknown",
+                    "pigments unknown",
+                    "unknown code",
+                    "unknown codes"),
             TermKind.of(MENU, List.of("only PB29"), run -> only(run.low())),
             TermKind.of(MENU, List.of("cadmium-free", "cobalt-free"), run -> freeOf(run.low())),
             TermKind.of(
@@ -133,7 +164,22 @@ public final class RecipeTerms {
             TermKind.plain(
                     "In the drawer", OUT_OF_PRODUCTION, "old pigment", "pigment no longer made", "old pigments"));
 
+    private static final List<String> NUMBERS = List.of("zero", "one", "two", "three", "four", "five", "six");
+    private static final Pattern COUNTED = Pattern.compile("(?:of |with |from )?(?:(at least|more than|over) )?(\\d|"
+            + String.join("|", NUMBERS) + ")[ -]pigments?( or more)?");
+
     private RecipeTerms() {}
+
+    private static Optional<? extends Term> counted(String low) {
+        Matcher m = COUNTED.matcher(low);
+        if (!m.matches()) return Optional.empty();
+        int n = NUMBERS.contains(m.group(2)) ? NUMBERS.indexOf(m.group(2)) : Integer.parseInt(m.group(2));
+        boolean orMore = m.group(1) != null || m.group(3) != null;
+        if (m.group(1) != null && !m.group(1).equals("at least")) n++;
+        if (n == 0 && !orMore) return Optional.of(NO_PIGMENTS);
+        if (n == 1 && !orMore) return Optional.of(SINGLE);
+        return Optional.of(n == 2 && orMore ? MIXTURE : new Counted(n, orMore));
+    }
 
     private static Optional<? extends Term> contains(String low) {
         Matcher no = NO_PIGMENT_OF.matcher(low);

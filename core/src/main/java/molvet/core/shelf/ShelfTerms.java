@@ -2,6 +2,8 @@ package molvet.core.shelf;
 
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 
@@ -38,6 +40,28 @@ public final class ShelfTerms {
         }
     }
 
+    /** Anywhere on a page. */
+    public record OnPage(PlaceCode.KeeperCode keeper, int page) implements Term {
+        private static Optional<OnPage> of(String keeper, String page) {
+            return PlaceCode.KeeperCode.parse(keeper)
+                    .filter(k -> k.kind().isPaged())
+                    .map(k -> new OnPage(k, Integer.parseInt(page)));
+        }
+
+        @Override
+        public String written() {
+            return "page " + page + " of " + keeper;
+        }
+
+        @Override
+        public String words() {
+            return "on page " + page + " of " + keeper.kind().words() + " " + keeper.number();
+        }
+    }
+
+    private static final Pattern PAGE_OF = Pattern.compile("(?:page|pg|p)\\.? ?(\\d{1,4}) (?:of|in) (?:the |my )?(.+)");
+    private static final Pattern PAGE_IN = Pattern.compile("(.+?)[ .·,]+(?:page|pg|p)\\.? ?(\\d{1,4})");
+
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, PAINTED, "painted", "swatched", "painted out"),
             TermKind.plain(
@@ -55,13 +79,24 @@ public final class ShelfTerms {
                     "not painted out"),
             TermKind.plain(MENU, NOT_FILED, "not filed", "no place", "unfiled", "without a place", "without place"),
             TermKind.plain(MENU, LOST, "lost", "swatch lost", "lost swatch", "lost swatches"),
-            TermKind.of(MENU, List.of("in ring 1"), ShelfTerms::place));
+            TermKind.of(MENU, List.of("in ring 1", "page 3 of binder 1"), ShelfTerms::place));
 
     private ShelfTerms() {}
 
     private static Optional<? extends Term> place(TermKind.Run run) {
-        String bare = run.low().replaceFirst("^(?:at|in) ", "");
+        String bare = run.low().replaceFirst("^(?:at|in|on) ", "");
+        Optional<? extends Term> page = page(bare);
+        if (page.isPresent()) return page;
         Optional<? extends Term> place = PlaceCode.parse(bare).map(AtPlace::new);
         return place.isPresent() ? place : PlaceCode.KeeperCode.parse(bare).map(InKeeper::new);
+    }
+
+    /** A binder's page without a pocket is all of it; of a sketchbook a page by itself is its first entry. */
+    private static Optional<OnPage> page(String bare) {
+        Matcher of = PAGE_OF.matcher(bare);
+        if (of.matches()) return OnPage.of(of.group(2), of.group(1));
+        Matcher in = PAGE_IN.matcher(bare);
+        if (!in.matches()) return Optional.empty();
+        return OnPage.of(in.group(1), in.group(2)).filter(p -> p.keeper().kind() != KeeperKind.SKETCHBOOK);
     }
 }

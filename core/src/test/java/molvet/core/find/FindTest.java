@@ -10,6 +10,7 @@ import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
 import molvet.core.arrival.ArrivalTerms;
 import molvet.core.choosing.ChoosingTerms;
+import molvet.core.collection.CameTerms;
 import molvet.core.collection.ColourTerms;
 import molvet.core.collection.Family;
 import molvet.core.collection.HoldingTerms;
@@ -42,6 +43,7 @@ class FindTest {
                     RecipeTerms.KINDS,
                     TraitTerms.KINDS,
                     HoldingTerms.KINDS,
+                    CameTerms.KINDS,
                     NameTerms.KINDS,
                     ShelfTerms.KINDS,
                     ArrivalTerms.KINDS,
@@ -266,6 +268,27 @@ class FindTest {
                 "handmade | hand-made",
                 "not used for a year | not used for 12 months",
                 "unused for two years | not used for 24 months",
+                "opaque greens I have not used this year | opaque hue:green owned not used this year",
+                "tubes bigger than 10 ml | tube over 10 ml",
+                "tubes of at least 12ml | tube at least 12 ml",
+                "under 0.80 per ml | under 0.8 per ml",
+                "half empty tubes | at most 50 % left tube",
+                "less than 20 % left | at most 20 % left",
+                "paints I bought in 2025 | came in 2025",
+                "gifts from last year | from the gift came last year",
+                "in june 2025 | came in 2025-06",
+                "came since March 2026 | came since 2026-03",
+                "bought after 2024 | came since 2025",
+                "added before 2020 | came before 2020",
+                "what came this month | came this month",
+                "two pigments or more | mixture",
+                "three pigment greens | 3 pigments hue:green",
+                "more than two pigments | 3 pigments or more",
+                "convenience greens | mixture hue:green",
+                "unknown pigments | unknown pigment",
+                "on page 3 of binder 1 | page 3 of B1",
+                "binder 1 page 3 | page 3 of B1",
+                "page 12 of sketchbook 3 | page 12 of S3",
                 "by Pellworth | maker:Pellworth",
                 "made by Pellworth | maker:Pellworth",
                 "from Pellworth | maker:Pellworth",

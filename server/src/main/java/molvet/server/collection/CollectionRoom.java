@@ -5,6 +5,7 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
+import molvet.core.collection.CameTerms;
 import molvet.core.collection.ColourTerms;
 import molvet.core.collection.EyeTrait;
 import molvet.core.collection.HoldingForm;
@@ -94,7 +95,13 @@ class CollectionRoom implements Room, Makers.Use, PigmentUse {
 
     @Override
     public List<TermKind> terms() {
-        return Stream.of(ColourTerms.KINDS, RecipeTerms.KINDS, TraitTerms.KINDS, HoldingTerms.KINDS, NameTerms.KINDS)
+        return Stream.of(
+                        ColourTerms.KINDS,
+                        RecipeTerms.KINDS,
+                        TraitTerms.KINDS,
+                        HoldingTerms.KINDS,
+                        CameTerms.KINDS,
+                        NameTerms.KINDS)
                 .flatMap(List::stream)
                 .toList();
     }

@@ -6,6 +6,7 @@ import java.util.Optional;
 import java.util.function.Predicate;
 import java.util.stream.Stream;
 import molvet.core.collection.Accession;
+import molvet.core.collection.CameTerms;
 import molvet.core.collection.ColourTerms;
 import molvet.core.collection.HoldingTerms;
 import molvet.core.collection.NameTerms;
@@ -72,6 +73,15 @@ class PaintClauses {
         all.on(RecipeTerms.SINGLE, "p.pigments = 1")
                 .on(RecipeTerms.MIXTURE, "p.pigments > 1")
                 .on(RecipeTerms.NO_PIGMENTS, "p.pigments = 0")
+                .on(
+                        RecipeTerms.Counted.class,
+                        (t, in) -> "p.pigments " + (t.orMore() ? ">= " : "= ") + in.put(t.pigments()))
+                .on(
+                        RecipeTerms.UNKNOWN,
+                        in -> String.format(
+                                WITH_PIGMENT,
+                                "not in ("
+                                        + in.put(codes(reference.all().stream().map(Pigment::code))) + ")"))
                 .on(
                         RecipeTerms.WithPigment.class,
                         (t, in) -> String.format(
@@ -172,6 +182,34 @@ class PaintClauses {
                         (t, in) -> "p.volumes like "
                                 + in.put("%," + t.ml().stripTrailingZeros().toPlainString() + ",%"))
                 .on(
+                        HoldingTerms.Sized.class,
+                        (t, in) -> HELD + "h.volume " + (t.over() ? ">" : "<") + (t.itself() ? "= " : " ")
+                                + in.put(t.ml()) + ")")
+                .on(
+                        HoldingTerms.LeftAtMost.class,
+                        (t, in) -> HELD + "h.form not in ('DOT', 'SAMPLE') and h.left_percent <= " + in.put(t.percent())
+                                + ")")
+                .on(
+                        HoldingTerms.NOT_USED_THIS_YEAR,
+                        "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < makedate(year(utc_date()), 1), true)")
+                .on(
+                        CameTerms.Came.class,
+                        (t, in) -> came(
+                                switch (t.when()) {
+                                    case IN ->
+                                        ">= " + in.put(t.from().atDay(1)) + " and h.came_on < "
+                                                + in.put(t.until().atDay(1));
+                                    case SINCE -> ">= " + in.put(t.from().atDay(1));
+                                    case BEFORE -> "< " + in.put(t.from().atDay(1));
+                                }))
+                .on(CameTerms.CameLately.class, (t, in) -> {
+                    String first = t.month()
+                            ? "last_day(utc_date()) + interval 1 day - interval 1 month"
+                            : "makedate(year(utc_date()), 1)";
+                    String one = t.month() ? "interval 1 month" : "interval 1 year";
+                    return came(t.last() ? ">= " + first + " - " + one + " and h.came_on < " + first : ">= " + first);
+                })
+                .on(
                         HoldingTerms.InSeries.class,
                         (t, in) -> "p.series between " + in.put(t.from()) + " and " + in.put(t.to()))
                 .on(
@@ -187,6 +225,11 @@ class PaintClauses {
                         HoldingTerms.NotUsedSince.class,
                         (t, in) -> "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < "
                                 + in.put(LocalDate.of(t.year(), 1, 1)) + ", true)");
+    }
+
+    private static String came(String when) {
+        return "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.pour_id is null and h.came_on "
+                + when + ")";
     }
 
     private void colours(Clauses all) {

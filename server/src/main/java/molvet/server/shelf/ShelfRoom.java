@@ -83,6 +83,12 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
                                         in.put(t.place().cell()),
                                         in.put(t.place().page())))
                 .on(ShelfTerms.InKeeper.class, (t, in) -> at(t.keeper(), in) + ")")
+                .on(
+                        ShelfTerms.OnPage.class,
+                        (t, in) -> at(t.keeper(), in)
+                                + String.format(
+                                        " and k.pages > 0 and (y.position - 1) div k.cells + 1 = %s)",
+                                        in.put(t.page())))
                 .on(ShelfTerms.PAINTED, "p.swatch_id is not null")
                 .on(ShelfTerms.NOT_PAINTED, "p.swatch_id is null and p.standing in ('OWNED', 'SAMPLED')")
                 .on(ShelfTerms.NOT_FILED, SWATCHES + "y.state = 'CURRENT' and y.keeper_id is null)")

@@ -87,6 +87,13 @@ class FindOracleTest {
         term("single", p -> p.get("single").asBoolean());
         term("mixture", p -> p.get("mixture").asBoolean());
         term("no pigments", p -> codes(p).isEmpty());
+        term("3 pigments", p -> codes(p).size() == 3);
+        term("3 pigments or more", p -> codes(p).size() >= 3);
+        term(
+                "unknown pigment",
+                p -> codes(p).stream()
+                        .anyMatch(c ->
+                                PigmentCode.parse(c).flatMap(PIGMENTS::find).isEmpty()));
         term("with cautions", p -> p.hasNonNull("cautions"));
         for (String element : List.of("cadmium", "cobalt")) {
             term(
@@ -203,11 +210,48 @@ class FindOracleTest {
         term(
                 "series 2..3",
                 p -> p.path("series").asInt(0) >= 2 && p.path("series").asInt(0) <= 3);
+        term(
+                "over 10 ml",
+                p -> holdings(p)
+                        .anyMatch(h ->
+                                here(h) && Double.parseDouble(h.path("volume").asString("0")) > 10));
+        term(
+                "up to 10 ml",
+                p -> holdings(p)
+                        .anyMatch(h -> here(h)
+                                && h.hasNonNull("volume")
+                                && Double.parseDouble(h.get("volume").asString()) <= 10));
+        term(
+                "half empty",
+                p -> holdings(p)
+                        .anyMatch(h -> here(h)
+                                && h.get("left").asInt() <= 50
+                                && !List.of("DOT", "SAMPLE")
+                                        .contains(h.get("form").asString())));
+        term("came in 2026-05", p -> came(p, d -> d.startsWith("2026-05")));
+        term("came since 2026-06", p -> came(p, d -> d.compareTo("2026-06-01") >= 0));
+        term("came before 2026-05", p -> came(p, d -> d.compareTo("2026-05-01") < 0));
+        term(
+                "page 2 of binder 1",
+                p -> p.get("swatches")
+                        .valueStream()
+                        .anyMatch(s -> s.path("place").asString("").startsWith("B1·p2·")));
         for (int year : List.of(2025, 2026)) {
             term(
                     "not used since " + year,
                     p -> stands(p, "OWNED", "SAMPLED") && lastUse(p).compareTo(year + "-01-01") < 0);
         }
+    }
+
+    private static boolean came(JsonNode p, Predicate<String> day) {
+        return holdings(p)
+                .filter(h -> !h.get("poured").asBoolean())
+                .map(h -> h.path("cameOn").asString(""))
+                .anyMatch(d -> !d.isEmpty() && day.test(d));
+    }
+
+    private static boolean here(JsonNode h) {
+        return List.of("HERE", "LENT").contains(h.get("state").asString());
     }
 
     private static Stream<JsonNode> holdings(JsonNode p) {
