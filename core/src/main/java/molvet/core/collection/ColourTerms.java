@@ -59,6 +59,48 @@ public final class ColourTerms {
         }
     }
 
+    /**
+     * Of a strong or a weak colour at full strength, as measured; a word of a name where one holds it.
+     *
+     * @param word as it was typed
+     */
+    public record Vivid(boolean bright, String word) implements Term {
+        /** CIE L*a*b* chroma from which a paint is called bright, and up to which it is called muted (ours). */
+        public static final int BRIGHT = 55;
+
+        public static final int MUTED = 30;
+
+        @Override
+        public String written() {
+            return bright ? "bright colour" : "muted colour";
+        }
+
+        @Override
+        public Optional<String> otherwise() {
+            return word.isEmpty() ? Optional.empty() : Optional.of("word:" + word);
+        }
+
+        @Override
+        public Term settled() {
+            return new Vivid(bright, "");
+        }
+
+        @Override
+        public Optional<Term> besideName() {
+            return word.isEmpty() ? Optional.empty() : Optional.of(new NameTerms.Word(word));
+        }
+    }
+
+    private static final List<String> BRIGHT_WORDS = List.of("bright", "vivid", "intense", "saturated");
+    private static final List<String> MUTED_WORDS = List.of("muted", "dull", "subdued", "greyed", "unsaturated");
+
+    private static Optional<Vivid> vivid(String low) {
+        if (low.equals("bright colour") || low.equals("bright color")) return Optional.of(new Vivid(true, ""));
+        if (low.equals("muted colour") || low.equals("muted color")) return Optional.of(new Vivid(false, ""));
+        if (BRIGHT_WORDS.contains(low)) return Optional.of(new Vivid(true, low));
+        return MUTED_WORDS.contains(low) ? Optional.of(new Vivid(false, low)) : Optional.empty();
+    }
+
     /** A place on the wheel, such as a cool red. */
     public record InPlace(Range place) implements Term {
         @Override
@@ -129,6 +171,7 @@ public final class ColourTerms {
     }
 
     public static final List<TermKind> KINDS = List.of(
+            TermKind.of("Hue", List.of("bright colour", "muted colour"), run -> vivid(run.low())),
             TermKind.of(
                             "Hue",
                             Arrays.stream(Family.values())

@@ -29,7 +29,9 @@ public final class HoldingTerms {
     private static final Pattern NOT_FOR =
             Pattern.compile("(?:not used|unused|not touched) (?:for|in) (a|an|one|two|three|\\d{1,2}) (year|month)s?");
     private static final Pattern PRICE = Pattern.compile(
-            "(?:price|priced|cost|costs|paid) (under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)");
+            "(?:(?:price|priced|cost|costs|paid) )?(under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
+                    + "( ?(?:€|£|\\$|euros?|eur|pounds?|gbp|dollars?|usd|chf))?");
+    private static final List<String> OF_MONEY = List.of("price", "priced", "cost", "costs", "paid");
 
     public static final Term.Plain RUNNING_LOW = Term.Plain.of("running low");
 
@@ -70,6 +72,19 @@ public final class HoldingTerms {
     }
 
     public static final Term.Plain NOT_USED_THIS_YEAR = Term.Plain.of("not used this year");
+
+    /** As it came: nothing of a tube, bottle or pan was used. */
+    public static final Term.Plain UNOPENED = new Term.Plain("unopened", "unopened, nothing used");
+
+    /** A holding of it that went so, or is lent. */
+    public record Went(HoldingState state) implements Term {
+        @Override
+        public String written() {
+            return state == HoldingState.LOST
+                    ? "lost tube"
+                    : state.name().toLowerCase(Locale.ROOT).replace('_', ' ');
+        }
+    }
 
     public record InSeries(int from, int to) implements Term {
         @Override
@@ -198,6 +213,12 @@ public final class HoldingTerms {
                     "half full"),
             TermKind.of(DRAWER, List.of(), HoldingTerms::left),
             TermKind.plain(
+                    DRAWER, UNOPENED, "unopened", "not opened", "never opened", "unopened, nothing used", "untouched"),
+            TermKind.plain(DRAWER, new Went(HoldingState.GIVEN_AWAY), "given away", "gave away", "i gave away"),
+            TermKind.plain(DRAWER, new Went(HoldingState.USED_UP), "used up", "finished", "emptied"),
+            TermKind.plain(DRAWER, new Went(HoldingState.LENT), "lent", "lent out", "on loan"),
+            TermKind.plain(DRAWER, new Went(HoldingState.LOST), "lost tube", "lost tubes", "lost pan", "lost pans"),
+            TermKind.plain(
                     DRAWER,
                     NOT_USED_THIS_YEAR,
                     "not used this year",
@@ -228,6 +249,8 @@ public final class HoldingTerms {
                     COST,
                     List.of("price under 10"),
                     run -> matched(PRICE, run)
+                            .filter(m -> m.group(3) != null
+                                    || OF_MONEY.contains(run.pieces().get(0).toLowerCase(Locale.ROOT)))
                             .map(m -> new Price(!m.group(1).matches("over|above|more than"), number(m.group(2))))),
             TermKind.of(
                     COST,

@@ -212,8 +212,13 @@ public final class RecipeTerms {
     /** Names of pigments in words; a single word stands for all that are called with it. */
     private static Optional<Called> called(String low) {
         if (low.length() < 4 || hue(low).isPresent() || COMMON_WORDS.contains(low)) return Optional.empty();
-        List<PigmentCode> codes = CALLED.getOrDefault(low, List.of());
-        return codes.isEmpty() ? Optional.empty() : Optional.of(new Called(low, codes));
+        // More than one of them: quinacridones.
+        String one = CALLED.containsKey(low) || !low.endsWith("s") || low.contains(" ")
+                ? low
+                : low.substring(0, low.length() - 1);
+        if (COMMON_WORDS.contains(one) || hue(one).isPresent()) return Optional.empty();
+        List<PigmentCode> codes = CALLED.getOrDefault(one, List.of());
+        return codes.isEmpty() ? Optional.empty() : Optional.of(new Called(one, codes));
     }
 
     /** Pigments by each run of words in their names; by a whole name where one is called just so. */

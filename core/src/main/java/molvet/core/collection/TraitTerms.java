@@ -112,7 +112,15 @@ public final class TraitTerms {
                             "staining",
                             "non-staining"),
                     run -> Optional.empty()),
-            TermKind.plain(PAINTS, DISAGREE, "disagree", "disagrees", "voices disagree"),
+            TermKind.plain(
+                    PAINTS,
+                    DISAGREE,
+                    "disagree",
+                    "disagrees",
+                    "voices disagree",
+                    "doubtful label",
+                    "doubtful labels",
+                    "labels in doubt"),
             TermKind.of(
                     EYE,
                     List.of("loved", "liked", "not liked", "overwhelming", "never sets", "hard to wake", "patchy"),
@@ -156,6 +164,8 @@ public final class TraitTerms {
                 Lightfastness.FUGITIVE,
                 "not lightfast",
                 "fades",
+                "fade",
+                "will fade",
                 "fading",
                 "poor lightfastness");
         steps(all, Lightfastness.FAIR, Lightfastness.FAIR, "fair", "fair lightfastness", "fairly lightfast");
@@ -168,13 +178,20 @@ public final class TraitTerms {
                 "does not fade",
                 "do not fade",
                 "never fades",
+                "never fade",
+                "will not fade",
                 "lasts");
         steps(
                 all,
                 Lightfastness.UNTESTED,
                 Lightfastness.UNTESTED,
                 "of untested lightfastness",
-                "untested lightfastness");
+                "untested lightfastness",
+                "without lightfastness rating",
+                "without a lightfastness rating",
+                "no lightfastness rating",
+                "unrated",
+                "not rated");
         for (Transparency t : Transparency.values()) {
             String words = t.name().toLowerCase(Locale.ROOT).replace('_', '-');
             steps(all, t, t, words, words.replace('-', ' '));
@@ -218,7 +235,15 @@ public final class TraitTerms {
                 "without granulation",
                 "no granulation");
         steps(all, Staining.MEDIUM, Staining.HIGH, "staining", "stains", "stain");
-        steps(all, Staining.HIGH, Staining.HIGH, "stains strongly", "stains a lot", "high staining");
+        steps(
+                all,
+                Staining.HIGH,
+                Staining.HIGH,
+                "stains strongly",
+                "stains a lot",
+                "stains most",
+                "most staining",
+                "high staining");
         steps(
                 all,
                 Staining.NONE,
@@ -230,6 +255,9 @@ public final class TraitTerms {
                 "lifts well",
                 "stains little",
                 "stains a little",
+                "stains least",
+                "stain least",
+                "least staining",
                 "low staining",
                 "does not stain",
                 "do not stain",
@@ -261,7 +289,7 @@ public final class TraitTerms {
                 "favorites",
                 "i love",
                 "love");
-        seen(all, EyeTrait.LIKING, "LIKED", "liked", "i like", "like");
+        seen(all, EyeTrait.LIKING, "LIKED", "liked", "i like");
         seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked", "i do not like", "hated");
         seen(all, EyeTrait.STRENGTH, "WEAK", "weak");
         seen(all, EyeTrait.STRENGTH, "OVERWHELMING", "overwhelming");

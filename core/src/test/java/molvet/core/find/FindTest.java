@@ -286,6 +286,19 @@ class FindTest {
                 "more than two pigments | 3 pigments or more",
                 "convenience greens | mixture hue:green",
                 "unknown pigments | unknown pigment",
+                "quinacridones | quinacridone",
+                "which yellows fade | hue:yellow fades",
+                "reds that will not fade | hue:red lightfast",
+                "what stains least | non-staining",
+                "without lightfastness rating | untested lightfastness",
+                "doubtful labels | disagree",
+                "lightfast violets under 8 euro | lightfast hue:violet price under 8",
+                "tubes I have not opened | tube owned unopened",
+                "gave away | given away",
+                "used up blues | used up hue:blue",
+                "bright pinks | bright colour hue:pink",
+                "muted purple granulating | muted colour hue:violet granulating",
+                "something like sepia | sepia",
                 "on page 3 of binder 1 | page 3 of B1",
                 "binder 1 page 3 | page 3 of B1",
                 "page 12 of sketchbook 3 | page 12 of S3",
@@ -355,8 +368,8 @@ class FindTest {
     @Test
     void aWordInNoNameIsSaidAndTheRestIsAsked() {
         TermKind.Known some = new TermKind.Known(KNOWN.names(), w -> "tern".startsWith(w));
-        Find find = Find.parse("bright tren grey", KINDS, some);
-        assertThat(find.strangers()).containsExactly(new Find.Stranger(0, "bright"), new Find.Stranger(7, "tren"));
+        Find find = Find.parse("sunlit tren grey", KINDS, some);
+        assertThat(find.strangers()).containsExactly(new Find.Stranger(0, "sunlit"), new Find.Stranger(7, "tren"));
         assertThat(find.terms()).containsExactly(new ColourTerms.Hued(Family.GREY));
         // Of nothing else is anything asked: it finds nothing, and not everything.
         assertThat(Find.parse("tren", KINDS, some).terms()).containsExactly(new NameTerms.Word("tren"));

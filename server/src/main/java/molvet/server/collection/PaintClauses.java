@@ -190,6 +190,13 @@ class PaintClauses {
                         (t, in) -> HELD + "h.form not in ('DOT', 'SAMPLE') and h.left_percent <= " + in.put(t.percent())
                                 + ")")
                 .on(
+                        HoldingTerms.UNOPENED,
+                        HELD + "h.form not in ('DOT', 'SAMPLE') and h.left_percent = 100 and h.pour_id is null)")
+                .on(
+                        HoldingTerms.Went.class,
+                        (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state = "
+                                + in.put(t.state().name()) + ")")
+                .on(
                         HoldingTerms.NOT_USED_THIS_YEAR,
                         "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < makedate(year(utc_date()), 1), true)")
                 .on(
@@ -237,6 +244,12 @@ class PaintClauses {
                 .on(
                         ColourTerms.InPlace.class,
                         (t, in) -> "p.wheel = " + in.put(t.place().name()))
+                .on(
+                        ColourTerms.Vivid.class,
+                        (t, in) -> "p.mass_a * p.mass_a + p.mass_b * p.mass_b "
+                                + (t.bright()
+                                        ? ">= " + in.put(ColourTerms.Vivid.BRIGHT * ColourTerms.Vivid.BRIGHT)
+                                        : "<= " + in.put(ColourTerms.Vivid.MUTED * ColourTerms.Vivid.MUTED)))
                 .on(ColourTerms.NEUTRAL, "p.hue in ('GREY', 'BLACK', 'WHITE')")
                 .on(ColourTerms.Ordered.class, (t, in) -> switch (t.by()) {
                     case WARMEST, COOLEST -> "p.warmth is not null";

@@ -228,6 +228,19 @@ class FindOracleTest {
                                 && h.get("left").asInt() <= 50
                                 && !List.of("DOT", "SAMPLE")
                                         .contains(h.get("form").asString())));
+        term(
+                "unopened",
+                p -> holdings(p)
+                        .anyMatch(h -> here(h)
+                                && h.get("left").asInt() == 100
+                                && !h.get("poured").asBoolean()
+                                && !List.of("DOT", "SAMPLE")
+                                        .contains(h.get("form").asString())));
+        for (String state : List.of("GIVEN_AWAY", "USED_UP", "LENT")) {
+            term(
+                    state.toLowerCase(Locale.ROOT).replace('_', ' '),
+                    p -> holdings(p).anyMatch(h -> h.get("state").asString().equals(state)));
+        }
         term("came in 2026-05", p -> came(p, d -> d.startsWith("2026-05")));
         term("came since 2026-06", p -> came(p, d -> d.compareTo("2026-06-01") >= 0));
         term("came before 2026-05", p -> came(p, d -> d.compareTo("2026-05-01") < 0));
@@ -328,6 +341,8 @@ class FindOracleTest {
         List<JsonNode> measured =
                 pages.stream().filter(p -> massTone(p).isPresent()).toList();
         assertThat(measured).hasSizeGreaterThan(20);
+        term("bright colour", p -> massTone(p).filter(lab -> lab.chroma() >= 55).isPresent());
+        term("muted colour", p -> massTone(p).filter(lab -> lab.chroma() <= 30).isPresent());
         for (JsonNode other : measured.subList(0, 6)) {
             String number = other.get("accession").asString();
             Lab to = massTone(other).orElseThrow();
