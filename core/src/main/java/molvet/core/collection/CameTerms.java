@@ -16,11 +16,11 @@ import molvet.core.platform.TermKind;
 /** Finding by when a paint came: the day of one of its holdings, pans of one's own tubes left aside. */
 public final class CameTerms {
     private static final String MENU = "In the drawer";
-    private static final String VERB =
-            "(?:(?:came|come|coming|arrived|bought|purchased|got|acquired|received|added|new) )?";
-    private static final Pattern DATED = Pattern.compile(VERB
+    private static final String VERB = "(?:came|come|coming|arrived|bought|purchased|got|acquired|received|added|new)";
+    private static final Pattern DATED = Pattern.compile("(?:" + VERB + " )?"
             + "(?:(in|from|of|since|after|before|until) )?(?:(\\p{L}{3,9}) )?((?:19|20)\\d\\d)(?:-(0[1-9]|1[0-2]))?");
-    private static final Pattern LATELY = Pattern.compile(VERB + "(?:in |from |of )?(?:the )?(this|last) (month|year)");
+    private static final Pattern LATELY =
+            Pattern.compile("(?:" + VERB + "|(?:" + VERB + " )?(?:in|from|of)(?: the)?) (this|last) (month|year)");
 
     /** Beside which stretch of time: in it, in it or later, or earlier. */
     public enum When {

@@ -15,10 +15,11 @@ import molvet.core.platform.TermKind;
 public final class HoldingTerms {
     private static final String DRAWER = "In the drawer";
     private static final String COST = "Cost";
+    private static final String MONEY = "(?: ?(?:€|£|\\$|euros?|eur|pounds?|gbp|dollars?|usd|chf))";
     private static final Pattern VOLUME = Pattern.compile("(?i)(\\d{1,4}(?:[.,]\\d{1,2})?)\\s*ml");
     private static final Pattern SERIES = Pattern.compile("series (\\d{1,2})(?: ?(?:\\.\\.|-|–|to) ?(\\d{1,2}))?");
-    private static final Pattern PER_ML =
-            Pattern.compile("(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?) ?(?:per ml|/ ?ml|a ml)");
+    private static final Pattern PER_ML = Pattern.compile(
+            "(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?)" + MONEY + "? ?(?:per ml|/ ?ml|a ml)");
     private static final Pattern SIZED = Pattern.compile(
             "(?:(?:of|in|with) )?(over|above|bigger than|larger than|more than|at least|under|below|smaller than|less than|up to|at most)"
                     + " (\\d{1,4}(?:[.,]\\d{1,2})?) ?ml");
@@ -28,9 +29,11 @@ public final class HoldingTerms {
 
     private static final Pattern NOT_FOR =
             Pattern.compile("(?:not used|unused|not touched) (?:for|in) (a|an|one|two|three|\\d{1,2}) (year|month)s?");
+    private static final Pattern USED_IN = Pattern.compile(
+            "used (?:in|within|during) (?:the )?last(?: (a|an|one|two|three|six|\\d{1,2}))? (year|month)s?");
     private static final Pattern PRICE = Pattern.compile(
             "(?:(?:price|priced|cost|costs|paid) )?(under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
-                    + "( ?(?:€|£|\\$|euros?|eur|pounds?|gbp|dollars?|usd|chf))?");
+                    + "(" + MONEY + ")?");
     private static final List<String> OF_MONEY = List.of("price", "priced", "cost", "costs", "paid");
 
     public static final Term.Plain RUNNING_LOW = Term.Plain.of("running low");
@@ -72,6 +75,16 @@ public final class HoldingTerms {
     }
 
     public static final Term.Plain NOT_USED_THIS_YEAR = Term.Plain.of("not used this year");
+
+    public static final Term.Plain USED_THIS_YEAR = Term.Plain.of("used this year");
+
+    /** Painted out, looked at, poured or bought in the last so many months. */
+    public record UsedIn(int months) implements Term {
+        @Override
+        public String written() {
+            return "used in the last " + (months == 1 ? "month" : months + " months");
+        }
+    }
 
     /** As it came: nothing of a tube, bottle or pan was used. */
     public static final Term.Plain UNOPENED = new Term.Plain("unopened", "unopened, nothing used");
@@ -225,6 +238,8 @@ public final class HoldingTerms {
                     "unused this year",
                     "not touched this year",
                     "not used in this year"),
+            TermKind.plain(DRAWER, USED_THIS_YEAR, "used this year", "used in this year"),
+            TermKind.of(DRAWER, List.of(), run -> matched(USED_IN, run).map(HoldingTerms::usedIn)),
             TermKind.of(
                     DRAWER,
                     List.of("not used for a year"),
@@ -288,13 +303,24 @@ public final class HoldingTerms {
     }
 
     private static NotUsedFor notUsedFor(Matcher m) {
-        int n = switch (m.group(1)) {
-            case "a", "an", "one" -> 1;
-            case "two" -> 2;
-            case "three" -> 3;
-            default -> Math.max(1, Integer.parseInt(m.group(1)));
-        };
-        return new NotUsedFor(m.group(2).equals("year") ? 12 * n : n);
+        return new NotUsedFor(months(m));
+    }
+
+    private static UsedIn usedIn(Matcher m) {
+        return new UsedIn(months(m));
+    }
+
+    private static int months(Matcher m) {
+        int n = m.group(1) == null
+                ? 1
+                : switch (m.group(1)) {
+                    case "a", "an", "one" -> 1;
+                    case "two" -> 2;
+                    case "three" -> 3;
+                    case "six" -> 6;
+                    default -> Math.max(1, Integer.parseInt(m.group(1)));
+                };
+        return m.group(2).equals("year") ? 12 * n : n;
     }
 
     private static Optional<Noted> noted(TermKind.Run run) {

@@ -18,7 +18,18 @@ public final class FadingTerms {
             TermKind.plain(
                     MENU, FADED, "faded on my wall", "faded on the wall", "faded in my window", "has faded", "faded"),
             TermKind.plain(MENU, HELD, "did not fade on my wall", "did not fade", "held on my wall"),
-            TermKind.plain(MENU, TESTED, "tested in light", "tested", "light tested", "tested on my wall"),
+            TermKind.plain(
+                    MENU,
+                    TESTED,
+                    "tested in light",
+                    "tested",
+                    "light tested",
+                    "tested on my wall",
+                    "fading test",
+                    "with a fading test",
+                    "in a fading test",
+                    "light test",
+                    "with a light test"),
             TermKind.plain(
                     MENU,
                     NOT_TESTED,

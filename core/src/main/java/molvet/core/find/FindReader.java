@@ -37,7 +37,8 @@ final class FindReader {
             ("a an all any anything something per ml are as be been can colour colours color colors could did do does every everything find for give"
                             + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
                             + " show some than that the them there these things this those to up use was what where which who"
-                            + " whose will with would yet you own from by")
+                            + " whose will with would yet you own from by"
+                            + " what's where's who's that's there's it's i've cards watercolour watercolours watercolor watercolors")
                     .split(" ")));
 
     private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");

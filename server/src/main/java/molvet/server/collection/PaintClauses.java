@@ -196,6 +196,10 @@ class PaintClauses {
                         HoldingTerms.Went.class,
                         (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state = "
                                 + in.put(t.state().name()) + ")")
+                .on(HoldingTerms.USED_THIS_YEAR, "p.used_on >= makedate(year(utc_date()), 1)")
+                .on(
+                        HoldingTerms.UsedIn.class,
+                        (t, in) -> "p.used_on >= utc_date() - interval " + in.put(t.months()) + " month")
                 .on(
                         HoldingTerms.NOT_USED_THIS_YEAR,
                         "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < makedate(year(utc_date()), 1), true)")

@@ -2,11 +2,14 @@ package molvet.server.collection;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.sql.Connection;
+import java.sql.ResultSet;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.stream.Collectors;
 import molvet.server.Api;
+import molvet.server.TestDatabase;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
@@ -219,6 +222,31 @@ class VoicesApiTest {
         assertThat(me.get("/api/finds").json().get("finds")).isEmpty();
         me.post("/api/finds", Map.of("name", "", "text", "single")).must(422);
         me.post("/api/finds", Map.of("name", "Nothing", "text", " ")).must(422);
+    }
+
+    /** Of the database's today: a paint that came then is of this year and month, and not of the last ones. */
+    @Test
+    void whatIsSaidOfTodayHoldsToday() throws Exception {
+        String today;
+        try (Connection db = TestDatabase.get().connect();
+                ResultSet r = db.createStatement().executeQuery("select utc_date()")) {
+            r.next();
+            today = r.getString(1);
+        }
+        me.post("/api/paints", Api.body("name", "Come Today", "form", "TUBE", "volume", "12", "cameOn", today))
+                .must(201);
+        for (String find : List.of(
+                "came this year",
+                "came this month",
+                "came since " + today.substring(0, 7),
+                "used this year",
+                "used in the last six months")) {
+            assertThat(Api.names(me.find(find))).as(find).contains("Come Today");
+        }
+        for (String find : List.of(
+                "came last year", "came last month", "came before " + today.substring(0, 7), "not used this year")) {
+            assertThat(Api.names(me.find(find))).as(find).doesNotContain("Come Today");
+        }
     }
 
     @Test
