@@ -69,8 +69,8 @@ export function CellDialog({ chart, cell, paints, onClose }: Props) {
       {cell.advice && <p>{cell.advice}.</p>}
       {cell.cautions.length > 0 && (
         <p>
-          Holds {cell.cautions.join(", ")}: no brush to the lips, wash hands. See the maker’s safety data
-          sheet.
+          Care is due ({cell.cautions.join(", ")}): no brush to the lips, wash hands. See the maker’s safety
+          data sheet.
         </p>
       )}
       {cell.state === "PAINTED" && (

@@ -229,7 +229,7 @@ function Foreseen({
       </dl>
       <ul className="mt-3 space-y-1 max-w-prose">
         {mix.separation && <li>{mix.separation}</li>}
-        {mix.cautions.length > 0 && <li>Contains {mix.cautions.join(", ")}.</li>}
+        {mix.cautions.length > 0 && <li>Care is due: {mix.cautions.join(", ")}.</li>}
         {mix.reasons.map((r) => (
           <li key={r} className="quiet">
             {r}

@@ -110,7 +110,7 @@ test("a mixture is foreseen with how far it may be off, changed by parts, and ke
   ).toBeTruthy();
   expect(screen.getByText("moderate")).toBeTruthy();
   expect(screen.getByText("not known")).toBeTruthy();
-  expect(screen.getByText("Contains copper.")).toBeTruthy();
+  expect(screen.getByText("Care is due: copper.")).toBeTruthy();
   expect(screen.getByText(/settles into the grain/)).toBeTruthy();
   await userEvent.click(await screen.findByRole("button", { name: "One part more of Leaf Green" }));
   expect(await screen.findByLabelText("2 parts of Leaf Green")).toBeTruthy();

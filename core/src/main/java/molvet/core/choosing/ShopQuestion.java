@@ -295,7 +295,7 @@ public final class ShopQuestion {
             Pigment p = known.get();
             String care = p.cautions().isEmpty()
                     ? ""
-                    : " Holds " + String.join(" and ", p.cautions()) + ": see the care notes.";
+                    : " Care is due (" + String.join(", ", p.cautions()) + "): see the care notes.";
             all.add(p.code() + " " + p.chemicalName() + ": lightfastness "
                     + p.lightfastness().words() + ", "
                     + p.transparency().words() + ", granulation "
