@@ -26,7 +26,7 @@ const entry = (id: number, name: string) => ({
 });
 const DISPUTE = {
   kind: "LIGHTFAST_CLAIM_FADES",
-  kindInWords: "claimed lightfast, holds a pigment that fades",
+  kindInWords: "claimed lightfast, yet it fades",
   paint: entry(1, "Dulse"),
   others: [entry(2, "Thrift")],
   message: "The label claims “I”, but the recipe holds PR83.",

@@ -63,7 +63,7 @@ public final class Disputes {
 
     /** Kinds of dispute, gravest first. */
     public enum Kind {
-        LIGHTFAST_CLAIM_FADES("claimed lightfast, holds a pigment that fades", Remedy.ASK_MAKER, Remedy.LOOK_AT_TUBE),
+        LIGHTFAST_CLAIM_FADES("claimed lightfast, yet it fades", Remedy.ASK_MAKER, Remedy.LOOK_AT_TUBE),
         PERMANENT_NAME_FADES("named permanent, holds a pigment that fades", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
         GENUINE_WITHOUT("“genuine” without what it names", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
         UNLIKELY_CODE("a pigment code that cannot be right", Remedy.LOOK_AT_TUBE, Remedy.ASK_MAKER),
