@@ -3,6 +3,8 @@ package molvet.core.collection;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Trait;
 
@@ -39,12 +41,26 @@ public final class LetterToMaker {
                         .append(lab(c))
                         .append(" (CIE L*a*b*, D50, 2°).\n"));
         out.append("\nWhat I cannot bring together:\n")
-                .append(dispute.message())
+                .append(fromTheCollector(dispute.message()))
                 .append("\n\n");
         out.append(asked(dispute.kind())).append("\n\n");
         out.append("Thank you for your time.\n");
         return out.toString();
     }
+
+    /** What is told the collector as yours is the collector’s own here; what only the collector can do is left out. */
+    static String fromTheCollector(String message) {
+        String facts = FOR_ONESELF.matcher(message).replaceAll("");
+        return YOUR.matcher(facts)
+                .replaceAll(m -> m.group(1) == null
+                        ? Matcher.quoteReplacement(m.group())
+                        : m.group(1).equals("Y") ? "My" : "my");
+    }
+
+    private static final Pattern FOR_ONESELF = Pattern.compile(
+            "(?:: look at both tubes(?: and both cards)?(?=\\.)| The code is kept as written until you change it\\.)");
+    /** Names and what a label says stand in quotation marks, and stay as they are. */
+    private static final Pattern YOUR = Pattern.compile("“[^”]*”|\\b([Yy])our\\b");
 
     private static String asked(Disputes.Kind kind) {
         return switch (kind) {

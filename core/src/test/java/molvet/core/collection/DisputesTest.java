@@ -193,6 +193,26 @@ class DisputesTest {
                 .contains("On what test");
     }
 
+    /** The maker has no paper and no cards: what is the collector’s is said as the collector’s. */
+    @ParameterizedTest
+    @CsvSource(
+            delimiter = '|',
+            value = {
+                "The label claims “-”, granulation none; your paper shows strong."
+                        + " | The label claims “-”, granulation none; my paper shows strong.",
+                "Kelpwick gives “Your Moss” and “Lichen” the same recipe, PBk31, but on your paper they lie ΔE 16 apart:"
+                        + " look at both tubes and both cards."
+                        + " | Kelpwick gives “Your Moss” and “Lichen” the same recipe, PBk31, but on my paper they lie ΔE 16"
+                        + " apart.",
+                "The reference has no PB19. Likely PV19. The code is kept as written until you change it."
+                        + " | The reference has no PB19. Likely PV19.",
+                "Of your 4 paints of PB29 alone it lies ΔE 9 from the middle one."
+                        + " | Of my 4 paints of PB29 alone it lies ΔE 9 from the middle one.",
+            })
+    void theLetterSpeaksAsTheCollector(String told, String written) {
+        assertThat(LetterToMaker.fromTheCollector(told)).isEqualTo(written);
+    }
+
     /** Words of names (common practice, no published source). */
     @ParameterizedTest(name = "{0} of {1}")
     @CsvSource({
