@@ -4,6 +4,7 @@ import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -16,6 +17,7 @@ import java.util.stream.Collectors;
 import molvet.core.measure.DayInWords;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
+import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
@@ -203,16 +205,16 @@ public class Shares {
                 .toList();
     }
 
-    /** Counts of the verdicts, trait by trait. */
+    /** Counts of the verdicts, trait by trait, each along its scale. */
     private static List<String> report(List<Shown.ShownPaint> paints) {
         Map<String, Long> counts = paints.stream()
                 .flatMap(p -> p.traits().stream())
-                .collect(Collectors.groupingBy(t -> t, LinkedHashMap::new, Collectors.counting()));
-        return java.util.Arrays.stream(Trait.values())
-                .map(t -> counts.entrySet().stream()
-                        .filter(c -> c.getKey().startsWith(t.words() + " "))
-                        .map(c -> c.getValue() + " "
-                                + c.getKey().substring(t.words().length() + 1))
+                .collect(Collectors.groupingBy(t -> t, Collectors.counting()));
+        return Arrays.stream(Trait.values())
+                .map(t -> t.scale().stream()
+                        .map(Grade::words)
+                        .filter(step -> counts.containsKey(t.words() + " " + step))
+                        .map(step -> counts.get(t.words() + " " + step) + " " + step)
                         .collect(Collectors.joining(", ", t.words() + ": ", "")))
                 .filter(line -> !line.endsWith(": "))
                 .toList();
