@@ -4,6 +4,7 @@ import java.util.Optional;
 import java.util.regex.Pattern;
 import molvet.core.collection.Shimmer;
 import molvet.core.colour.Difference;
+import molvet.core.pigment.PigmentCode;
 
 /** Paints of which no mixture is foreseen, and why; common practice, no published source. */
 public final class Unforeseen {
@@ -18,7 +19,8 @@ public final class Unforeseen {
                     paint.name() + " plays with the light: what it shows hangs on where one stands, and no mixture"
                             + " of it can be foreseen.");
         }
-        if (GLOWS.matcher(paint.name()).matches()) {
+        if (GLOWS.matcher(paint.name()).matches()
+                || paint.recipe().pigments().stream().anyMatch(PigmentCode::isDye)) {
             return Optional.of(paint.name()
                     + " glows: it gives back light of a colour it did not get, and no mixture of it can be foreseen.");
         }

@@ -31,6 +31,12 @@ public final class LabelReader {
             "(?:(\\s*:\\s*|\\s*(?:colon|doppelpunkt|deux-points)\\s+|\\.|-|;|\\s*/|\\s+|\\s*(?:point|dot|punkt)\\s+)([0-9l])(?![0-9A-Za-z]))?";
     private static final Pattern CODE = Pattern.compile(
             "(?i)([PN])[\\s.]*(BR|BLK|BK|Y|O|R|V|B|G|W|M)[\\s.\\-–_#]*(?-i:" + DIGITS + ")(?i:" + SUFFIX + ")");
+    /** Two letters and a number are an article of a bill as often as a dye: only dyes that are known are read. */
+    private static final Pattern DYE =
+            Pattern.compile("(?i)(B|A)[\\s.]*([YRV])[\\s.\\-–_#]*([0-9]{1,3})(?::([0-9]))?(?![0-9A-Za-z])");
+
+    private static final Pattern DYE_IN_WORDS = Pattern.compile(
+            "(?iu)(?:C\\s*\\.?\\s*I\\s*\\.?\\s*)?(basic|acid)\\s+(yellow|red|violet)\\s*(?:no\\.?|#)?\\s*([0-9]{1,3})(?::([0-9]))?(?![0-9A-Za-z])");
     private static final Map<String, String> FAMILY_WORDS = Map.ofEntries(
             Map.entry("yellow", "Y"),
             Map.entry("gelb", "Y"),
@@ -108,7 +114,7 @@ public final class LabelReader {
             boolean free = from == 0 || afterCode || !Character.isLetterOrDigit(run.text.charAt(from - 1));
             afterCode = free
                     && !NUMERO.matcher(run.text).region(from, run.text.length()).lookingAt()
-                    && (run.inWords() || run.code() || run.prefixedConstitution());
+                    && (run.inWords() || run.code() || run.dye() || run.prefixedConstitution());
             if (afterCode) {
                 found.add(new Found(
                         run.last.orElseThrow(), text.origin(from), text.origin(run.at), List.copyOf(run.notes)));
@@ -146,7 +152,7 @@ public final class LabelReader {
             boolean afterCode = false;
             while (at < text.length()) {
                 boolean free = at == 0 || afterCode || !Character.isLetterOrDigit(text.charAt(at - 1));
-                if (free && (inWords() || code() || constitution())) {
+                if (free && (inWords() || code() || dye() || constitution())) {
                     flush();
                     afterCode = true;
                     continue;
@@ -189,6 +195,24 @@ public final class LabelReader {
             String letters = m.group(2).equalsIgnoreCase("BLK") ? "Bk" : m.group(2);
             Optional<String> family = PigmentCode.family(m.group(1) + letters);
             return family.isPresent() && take(m, family.get(), m.group(3), 4, 5);
+        }
+
+        private boolean dye() {
+            Matcher words = matcher(DYE_IN_WORDS);
+            Matcher m = words.lookingAt() ? words : matcher(DYE);
+            if (!m.lookingAt()) return false;
+            String family = (m.group(1).substring(0, 1) + m.group(2).substring(0, 1)).toUpperCase(Locale.ROOT);
+            int number = Integer.parseInt(m.group(3));
+            if (number == 0) return false;
+            PigmentCode plain = new PigmentCode(family, number, 0);
+            PigmentCode code =
+                    m.group(4) == null ? plain : new PigmentCode(family, number, Integer.parseInt(m.group(4)));
+            if (!reference.holds(code) && !reference.holds(plain)) return false;
+            at = m.end();
+            add(
+                    reference.holds(code) ? code : plain,
+                    text.substring(m.start(), m.end()).strip());
+            return true;
         }
 
         /** Takes the code a matcher found; gives the suffix back to the text when it is more likely something else. */

@@ -9,7 +9,7 @@ import java.util.regex.Pattern;
 import molvet.core.measure.Refusal;
 
 /**
- * A Colour Index generic name: family, number and, for a modification, the part after the colon.
+ * A Colour Index generic name of a pigment or a dye: family, number and, for a modification, the part after the colon.
  *
  * <p>One printed form: {@code PB15:3}, {@code PBr7}, {@code NR9}. Whether such a pigment exists is for
  * {@link PigmentReference} to say.
@@ -20,9 +20,13 @@ public record PigmentCode(String family, int number, int suffix) implements Comp
     /** Families in the order in which collectors read them. */
     public static final List<String> FAMILIES = List.of(
             "PY", "PO", "PR", "PV", "PB", "PG", "PBr", "PBk", "PW", "PM", "NY", "NO", "NR", "NV", "NB", "NG", "NBr",
-            "NBk", "NW");
+            "NBk", "NW", "BY", "BR", "BV", "AR", "AV");
 
-    private static final Pattern STRICT = Pattern.compile("(?i)([PN](?:Br|Bk|[YORVBGWM]))(\\d{1,3})(?::(\\d))?");
+    /** Basic and acid dyes, which some paints hold beside their pigments or instead of them. */
+    private static final List<String> DYES = List.of("BY", "BR", "BV", "AR", "AV");
+
+    private static final Pattern STRICT =
+            Pattern.compile("(?i)([PN](?:Br|Bk|[YORVBGWM])|" + String.join("|", DYES) + ")(\\d{1,3})(?::(\\d))?");
     private static final Comparator<PigmentCode> ORDER = Comparator.comparingInt(
                     (PigmentCode c) -> FAMILIES.indexOf(c.family))
             .thenComparingInt(PigmentCode::number)
@@ -58,6 +62,11 @@ public record PigmentCode(String family, int number, int suffix) implements Comp
 
     static Optional<String> family(String letters) {
         return FAMILIES.stream().filter(f -> f.equalsIgnoreCase(letters)).findFirst();
+    }
+
+    /** Whether it is dissolved and not a powder: a dye fades as no pigment does. */
+    public boolean isDye() {
+        return DYES.contains(family);
     }
 
     public PigmentCode withFamily(String other) {

@@ -100,9 +100,11 @@ public final class PigmentReference {
         return in;
     }
 
-    /** The pigments that bear a number in any family, whatever their suffix. */
+    /** The pigments that bear a number in any family, whatever their suffix; nobody writes a dye’s family for theirs. */
     public List<Pigment> numbered(int number) {
-        return byCode.values().stream().filter(p -> p.code().number() == number).toList();
+        return byCode.values().stream()
+                .filter(p -> p.code().number() == number && !p.code().isDye())
+                .toList();
     }
 
     private static PigmentReference load() {

@@ -12,6 +12,7 @@ import net.jqwik.api.Provide;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.CsvSource;
+import org.junit.jupiter.params.provider.ValueSource;
 
 class LabelReaderTest {
     private final PigmentReference reference = PigmentReference.standard();
@@ -124,6 +125,32 @@ class LabelReaderTest {
                 .isInstanceOf(Refusal.class)
                 .hasMessageContaining("U+0000");
         assertThatThrownBy(() -> reader.read("PB\u202E92")).hasMessageContaining("U+202E");
+    }
+
+    /** A rose with a dye beside its pigment is not a rose of that pigment alone (common practice, no published source). */
+    @ParameterizedTest
+    @ValueSource(
+            strings = {
+                "PR122, BV10",
+                "PR122 + Basic Violet 10",
+                "PR 122 / bv-10",
+                "PR122 CI Basic Violet no. 10",
+                "PR122, 45170"
+            })
+    void aDyeIsReadBesideThePigment(String label) {
+        Recipe recipe = reader.read(label).recipe();
+        assertThat(recipe.pigments()).extracting(PigmentCode::toString).containsExactly("PR122", "BV10");
+        assertThat(recipe.pigments().get(1).isDye()).isTrue();
+    }
+
+    /** Two letters and a number are an article of a bill as often. */
+    @Test
+    void whatIsNoKnownDyeIsNoPigment() {
+        LabelReading reading = reader.read("PB29 AR17 BV999");
+        assertThat(reading.recipe().pigments())
+                .extracting(PigmentCode::toString)
+                .containsExactly("PB29");
+        assertThat(reading.unread().toString()).contains("AR17", "BV999");
     }
 
     @Property
