@@ -117,9 +117,9 @@ nodes_start() {
   if [ ! -d "$HOME_DIR/db-1/mysql" ] && [ ! -d "$HOME_DIR/db-2/mysql" ]; then
     say "Making the database …"
     rm -rf "$HOME_DIR"/db-[0-9]* "$HOME_DIR/db.new"
-    mkdir -p "$HOME_DIR/db.new"
-    chown "$DB_USER" "$HOME_DIR/db.new"
-    mariadb-install-db --no-defaults --datadir="$HOME_DIR/db.new" --user="$DB_USER" --auth-root-authentication-method=socket \
+    mkdir -p "$HOME_DIR/db.new" "$HOME_DIR/tmp-1"
+    chown "$DB_USER" "$HOME_DIR/db.new" "$HOME_DIR/tmp-1"
+    mariadb-install-db --no-defaults --datadir="$HOME_DIR/db.new" --tmpdir="$HOME_DIR/tmp-1" --user="$DB_USER" --auth-root-authentication-method=socket \
       --auth-root-socket-user="$(id -un)" --skip-test-db > "$RUN/install.log" 2>&1 || { tail -5 "$RUN/install.log"; say "The database could not be made."; return 1; }
     mv "$HOME_DIR/db.new" "$HOME_DIR/db-1"
   fi

@@ -11,12 +11,16 @@ const folded = (text: string) =>
 
 /** Codes as they stand in the pack, out of what was typed: “pb 15.3, PV19”, “PB 15 3”. */
 export function codes(text: string) {
+  const dyes = [...text.matchAll(/\b([BA])\s*([YRV])[\s-]*(\d{1,3})(?!\d)/gi)].map(
+    ([, first, family, number]) => `${first.toUpperCase()}${family.toUpperCase()}${Number(number)}`,
+  );
   const found = text.matchAll(/\b([PN])\s*(BR|BK|[YORVBGWM])\s*(\d{1,3})(?:\s*(?:[:.]|\s)\s*(\d)(?!\d))?/gi);
-  return [...found].map(([, first, family, number, form]) => {
+  const pigments = [...found].map(([, first, family, number, form]) => {
     const letters =
       family.length === 2 ? family[0].toUpperCase() + family[1].toLowerCase() : family.toUpperCase();
     return `${first.toUpperCase()}${letters}${Number(number)}${form ? `:${form}` : ""}`;
   });
+  return [...pigments, ...dyes];
 }
 
 const sorted = (all: string[]) => [...new Set(all)].sort().join("+");

@@ -276,6 +276,8 @@ test("care lists what not to lend to a child", async () => {
 test("codes are read off a label as badly as they are printed", () => {
   expect(codes("pb 15.3, PV19 & pbr7")).toEqual(["PB15:3", "PV19", "PBr7"]);
   expect(codes("no code")).toEqual([]);
+  // A dye beside the pigment makes it another paint.
+  expect(codes("PR122 + bv 10")).toEqual(["PR122", "BV10"]);
 });
 
 test("what a phone carries answers by name and by recipe, whatever the order", () => {

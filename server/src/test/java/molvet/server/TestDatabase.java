@@ -34,6 +34,8 @@ public final class TestDatabase {
                     "--datadir=" + dir.resolve("data"),
                     "--auth-root-authentication-method=normal",
                     "--skip-test-db",
+                    // What makes a database sweeps its folder for temporary tables too, and several are made at once.
+                    "--tmpdir=" + Files.createDirectories(dir.resolve("tmp")),
                     "--user=" + System.getProperty("user.name"));
             start();
             try (Connection c = DriverManager.getConnection(url(""), "root", "");

@@ -13,6 +13,7 @@ import molvet.core.measure.Words;
 import molvet.core.mixing.Pantry;
 import molvet.core.pigment.Granulation;
 import molvet.core.pigment.LabelReader;
+import molvet.core.pigment.LabelReading;
 import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
@@ -134,11 +135,21 @@ class ShopController {
         return all;
     }
 
-    private ShopAnswer answer(String name, String maker, Recipe recipe, List<ShopQuestion.Owned> owned, Pantry pantry) {
+    /** @param unread what stands among the pigments and is none that is known */
+    private ShopAnswer answer(
+            String name,
+            String maker,
+            Recipe recipe,
+            List<String> unread,
+            List<ShopQuestion.Owned> owned,
+            Pantry pantry) {
         ShopQuestion.Answer a = question.answer(name, maker, recipe, owned, pantry);
         return new ShopAnswer(
                 recipe.pigments().stream().map(Object::toString).toList(),
-                a.verdict(),
+                unread.isEmpty()
+                        ? a.verdict()
+                        : a.verdict() + " Not read as a pigment, and left aside: “" + String.join("”, “", unread)
+                                + "”.",
                 hits(a.have()),
                 hits(a.sameRecipe()),
                 hits(a.alike()),
@@ -158,9 +169,14 @@ class ShopController {
         List<VoiceRow> rows = store.all(me);
         Map<Long, PaintViews.PaintEntry> entries = entries(me, rows);
         String name = cut(Fields.text(tube.name()));
-        Recipe recipe = reader.read(cut(Fields.text(tube.pigments()))).recipe();
-        ShopAnswer a =
-                answer(name, cut(Fields.text(tube.maker())), recipe, owned(rows, entries), mixing.pantry(me, rows));
+        LabelReading label = reader.read(cut(Fields.text(tube.pigments())));
+        ShopAnswer a = answer(
+                name,
+                cut(Fields.text(tube.maker())),
+                label.recipe(),
+                label.unread(),
+                owned(rows, entries),
+                mixing.pantry(me, rows));
         Map<Long, VoiceStore.WishRow> wishes = wishes(me);
         Map<Long, String> remembered = shortlists.remembered(me);
         List<Long> named = new ArrayList<>();
@@ -244,7 +260,7 @@ class ShopController {
                         .toList(),
                 recipes.entrySet().stream()
                         .limit(MOST_CARRIED)
-                        .map(e -> new CarriedAnswer(e.getKey(), answer("", "", e.getValue(), owned, pantry)))
+                        .map(e -> new CarriedAnswer(e.getKey(), answer("", "", e.getValue(), List.of(), owned, pantry)))
                         .toList(),
                 rows.size() <= MOST_CARRIED);
     }

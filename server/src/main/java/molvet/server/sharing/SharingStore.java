@@ -84,7 +84,8 @@ class SharingStore {
 
     List<PaintStore.HoldingRow> holdings(Collector me) {
         return db.sql("""
-                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency, note,
+                select id, paint_id, form, volume, left_percent, state, kept_where, came_from, came_on, price, currency,
+                       pour_id is not null poured, note,
                        version
                 from holding where collector_id = ? order by paint_id, id
                 """).param(me.id()).query(PaintStore.HoldingRow.class).list();

@@ -279,6 +279,26 @@ class ChoosingApiTest {
         }
     }
 
+    /** A rose with a dye is not the rose of the pigment alone, and what is not understood is not passed over. */
+    @Test
+    void aDyeAndWhatIsNoPigmentAreNotPassedOverInAShop() {
+        me.post("/api/paints", Api.body("name", "Plain Rose", "pigments", "PR122", "form", "TUBE"))
+                .must(201);
+        JsonNode dyed = me.post("/api/shop/ask", Api.body("pigments", "PR122, BV10"))
+                .must(200)
+                .json();
+        assertThat(dyed.at("/answer/recipe").valueStream().map(JsonNode::asString))
+                .containsExactly("PR122", "BV10");
+        assertThat(dyed.at("/answer/sameRecipe")).isEmpty();
+        assertThat(dyed.at("/answer/facts").toString()).contains("BV10 rhodamine B: lightfastness fugitive");
+        JsonNode odd = me.post("/api/shop/ask", Api.body("pigments", "PR122 + luminous powder"))
+                .must(200)
+                .json();
+        assertThat(odd.at("/answer/verdict").asString())
+                .contains("Not read as a pigment, and left aside:")
+                .contains("luminous powder");
+    }
+
     @Test
     void fiveThousandPaintsAreSeenOnThePlaneAndMoreThanAPhoneCarriesIsSaid() throws Exception {
         long tide = measured("Tide", "Kelpwick", "PB29", 26, 20, -52);
