@@ -120,6 +120,8 @@ function FromLot({ palette, well, paint }: { palette: Palette; well: Well; paint
             <span className={h.id === well.holding ? "font-semibold" : ""}>
               {h.volume ? `${h.volume} ml ` : ""}
               {words(h.form)}, {h.left} % left
+              {h.poured ? ", poured" : h.cameOn && `, came ${h.cameOn}`}
+              {h.keptWhere && `, kept ${h.keptWhere}`}
               {h.id === well.holding && (well.squeezed ? " (squeezed)" : " (this one)")}
             </span>
             {h.form.endsWith("_PAN")

@@ -37,6 +37,8 @@ public final class LabelReader {
 
     private static final Pattern DYE_IN_WORDS = Pattern.compile(
             "(?iu)(?:C\\s*\\.?\\s*I\\s*\\.?\\s*)?(basic|acid)\\s+(yellow|red|violet)\\s*(?:no\\.?|#)?\\s*([0-9]{1,3})(?::([0-9]))?(?![0-9A-Za-z])");
+    private static final Pattern DYE_WORDS = Pattern.compile("(?iu)\\b(?:dyes?|dyestuffs?|fluorescent|farbstoffe?)\\b");
+
     private static final Map<String, String> FAMILY_WORDS = Map.ofEntries(
             Map.entry("yellow", "Y"),
             Map.entry("gelb", "Y"),
@@ -352,6 +354,13 @@ public final class LabelReader {
         private void flush() {
             String piece = pending.toString().strip();
             if (!piece.isEmpty()) unread.add(piece);
+            if (DYE_WORDS.matcher(piece).find()) {
+                notes.add(Note.of(
+                        piece,
+                        "unnamed-dye",
+                        "“" + piece + "” is a dye without its number. Dyes fade: what is said of how long this lasts is"
+                                + " said of its pigments alone."));
+            }
             pending.setLength(0);
         }
 

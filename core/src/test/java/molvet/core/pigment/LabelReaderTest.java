@@ -143,6 +143,14 @@ class LabelReaderTest {
         assertThat(recipe.pigments().get(1).isDye()).isTrue();
     }
 
+    @Test
+    void aDyeWithoutANumberIsNotPassedOver() {
+        assertThat(reader.read("PR122 + fluorescent dye").notes())
+                .singleElement()
+                .satisfies(n -> assertThat(n.message()).contains("Dyes fade", "its pigments alone"));
+        assertThat(reader.read("PR122 + BV10").notes()).isEmpty();
+    }
+
     /** Two letters and a number are an article of a bill as often. */
     @Test
     void whatIsNoKnownDyeIsNoPigment() {
