@@ -12,6 +12,8 @@ type Props = {
   /** Shows an order in the box before it is taken. */
   onShown: (order: Ordered | null) => void;
   onTake: (lying: Lying) => void;
+  /** Whether something is being laid. */
+  laying: boolean;
   onClose: () => void;
 };
 
@@ -29,7 +31,7 @@ const SHOWN_IN = 0.5;
 const PROVED_IN = 12;
 
 /** Another order: shown in the box, with what it is worth, and taken or left. */
-export function Order({ palette, onShown, onTake, onClose }: Props) {
+export function Order({ palette, onShown, onTake, laying, onClose }: Props) {
   const schools = useSchools();
   const [how, setHow] = useState<string>("SMOOTHEST");
   const [along, setAlong] = useState<"ROWS" | "COLUMNS" | "SNAKE" | "WHEEL">("ROWS");
@@ -139,7 +141,7 @@ export function Order({ palette, onShown, onTake, onClose }: Props) {
           <button
             type="button"
             className="btn btn-primary"
-            disabled={!found}
+            disabled={!found || laying}
             onClick={() => found && onTake(found.wells.map((w) => w ?? null))}
           >
             Lay it so

@@ -1,4 +1,4 @@
-import { useEffect, useMemo, useState } from "react";
+import { useEffect, useMemo, useRef, useState } from "react";
 import { Link, useNavigate, useParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { ActDialog } from "../../ui/ActDialog";
@@ -30,6 +30,13 @@ export function PalettePage() {
   return <Open key={id} palette={query.data} />;
 }
 
+/** What is done: two wells change places, one is filled or emptied, one is locked or let go, an order is laid. */
+type Step =
+  | { move: [number, number] }
+  | { put: [number, number | null] }
+  | { lock: number }
+  | { order: Lying };
+
 type Asking = "keep" | "paper" | "fill" | "rename" | "rebox" | null;
 
 /** A palette drawn as the box it is; what is done to it is a draft until it is kept. */
@@ -42,7 +49,18 @@ function Open({ palette }: { palette: Palette }) {
   const [asking, setAsking] = useState<Asking>(null);
   const [left, setLeft] = useState(0);
   const [moved, setMoved] = useState<{ from: number; said: string; lying: Lying } | null>(null);
-  const lay = useLay(palette);
+  const [steps, setSteps] = useState<Step[]>([]);
+  // What the last step left may be known before the page has asked for it anew.
+  const latest = useRef(palette);
+  useEffect(() => {
+    latest.current = palette;
+  }, [palette]);
+  const lay = useLay((after, { ordered }) => {
+    latest.current = after;
+    if (!ordered) return;
+    setOrdering(false);
+    setShown(null);
+  });
   const paints = useMemo(
     () => new Map(palette.wells.flatMap((w) => (w.paint ? [[w.paint.id, w.paint] as const] : []))),
     [palette],
@@ -50,25 +68,47 @@ function Open({ palette }: { palette: Palette }) {
   const lying = lyingOf(palette);
   const well = palette.wells[Math.min(at, palette.wells.length - 1)];
 
-  function put(next: Lying) {
+  // What is done while the last step is still on its way begins from what that leaves: hands are quicker than a network.
+  const laying = useRef(false);
+  useEffect(() => {
+    if (!lay.running) laying.current = false;
+  }, [lay.running]);
+  useEffect(() => {
+    if (laying.current || steps.length === 0) return;
+    laying.current = true;
+    setSteps(steps.slice(1));
+    perform(steps[0]);
+  });
+
+  function act(step: Step) {
+    setSteps((all) => [...all, step]);
+  }
+
+  function perform(step: Step) {
+    const on = latest.current;
+    const lying = lyingOf(on);
     setLeft(0);
-    lay.run({ lying: next });
+    if ("move" in step) {
+      const [from, to] = step.move;
+      const next = [...lying];
+      [next[from], next[to]] = [next[to], next[from]];
+      setMoved({ from: on.roughness, said: on.wells[from].name ?? "", lying: next });
+      lay.run({ on, lying: next });
+    } else if ("put" in step) {
+      const [into, paint] = step.put;
+      lay.run({ on, lying: lying.map((p, w) => (w === into ? paint : p)) });
+    } else if ("order" in step) {
+      lay.run({ on, lying: step.order, ordered: true });
+    } else {
+      const locked = on.wells.filter((w) => (w.well === step.lock ? !w.locked : w.locked)).map((w) => w.well);
+      lay.run({ on, lying, locked });
+    }
   }
 
   function move(from: number, to: number) {
-    const next = [...lying];
-    [next[from], next[to]] = [next[to], next[from]];
     setTaken(null);
     setAt(to);
-    setMoved({ from: palette.roughness, said: palette.wells[from].name ?? "", lying: next });
-    put(next);
-  }
-
-  function lock() {
-    const locked = palette.wells
-      .filter((w) => (w.well === well.well ? !w.locked : w.locked))
-      .map((w) => w.well);
-    lay.run({ lying, locked });
+    act({ move: [from, to] });
   }
 
   function choose(w: number) {
@@ -87,8 +127,8 @@ function Open({ palette }: { palette: Palette }) {
     ...arrows,
     Enter: () => choose(at),
     m: () => (taken === null ? well.paint && setTaken(at) : choose(at)),
-    x: () => well.name && put(lying.map((p, w) => (w === at ? null : p))),
-    l: lock,
+    x: () => well.name && act({ put: [at, null] }),
+    l: () => act({ lock: well.well }),
     Escape: () => {
       setTaken(null);
       setOpen(false);
@@ -151,11 +191,8 @@ function Open({ palette }: { palette: Palette }) {
             <Order
               palette={palette}
               onShown={setShown}
-              onTake={(next) => {
-                setOrdering(false);
-                setShown(null);
-                put(next);
-              }}
+              onTake={(order) => act({ order })}
+              laying={lay.running}
               onClose={() => {
                 setOrdering(false);
                 setShown(null);
@@ -212,9 +249,9 @@ function Open({ palette }: { palette: Palette }) {
                 key={`${well.well} ${well.paint?.id}`}
                 palette={palette}
                 well={well}
-                onLay={(paint) => put(lying.map((p, w) => (w === well.well ? paint : p)))}
+                onLay={(paint) => act({ put: [well.well, paint] })}
                 onTake={() => setTaken(well.well)}
-                onLock={lock}
+                onLock={() => act({ lock: well.well })}
                 onClose={() => setOpen(false)}
               />
             </div>

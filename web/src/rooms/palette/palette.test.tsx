@@ -167,6 +167,42 @@ test("what a move did is said of the move alone, not of what is done after it", 
   await waitFor(() => expect(screen.queryByText(/moved: roughness/)).toBeNull());
 });
 
+test("hands are quicker than a network: the next step begins from what the last one leaves", async () => {
+  let now = TIN_OF_FOUR;
+  const asked = server(
+    answers({
+      "GET /api/palettes/7": () => now,
+      "PUT /api/palettes/7/draft": ({ body }: { body: unknown }) => {
+        const { wells } = body as { wells: { well: number; paint: number }[] };
+        const lies = (w: number) =>
+          [YELLOW, BLUE].find((p) => wells.some((x) => x.well === w && x.paint === p.id));
+        now = {
+          ...TIN_OF_FOUR,
+          version: now.version + 1,
+          wells: [well(0, lies(0)), well(1, lies(1)), well(2, lies(2)), well(3, undefined, true)],
+        };
+        return now;
+      },
+    }),
+  );
+  open(<PalettePage />, "/palettes/:palette", "/palettes/7");
+  const first = await screen.findByRole("button", { name: /^Well\s*1 / });
+  first.focus();
+  // All at once: the pan is moved, and another taken out before the move is answered.
+  await userEvent.setup({ delay: null }).keyboard("m{ArrowRight}m{ArrowLeft}{ArrowDown}x");
+  await waitFor(() => expect(asked.filter((a) => a.method === "PUT")).toHaveLength(2));
+  expect(asked.filter((a) => a.method === "PUT").map((a) => a.body)).toEqual([
+    {
+      version: 5,
+      wells: [
+        { well: 1, paint: 1, squeezed: false },
+        { well: 2, paint: 2, squeezed: false },
+      ],
+    },
+    { version: 6, wells: [{ well: 1, paint: 1, squeezed: false }] },
+  ]);
+});
+
 test("tap the well, then the paint", async () => {
   const asked = server(answers());
   open(<PalettePage />, "/palettes/:palette", "/palettes/7");

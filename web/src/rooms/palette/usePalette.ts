@@ -19,17 +19,20 @@ export function lyingOf(palette: Palette): Lying {
   return palette.wells.map((w) => w.paint?.id ?? null);
 }
 
+/** @param on what it is a change of; {@code ordered} whether it is an order that was looked at before */
+type Laid = { on: Palette; lying: Lying; locked?: number[]; ordered?: boolean };
+
 /** Lays the draft so; each paint keeps the pan or tube it is from. */
-export function useLay(palette: Palette | undefined, onDone?: () => void) {
+export function useLay(onDone: (after: Palette, laid: Laid) => void) {
   return useAct(
-    ({ lying, locked }: { lying: Lying; locked?: number[] }, headers) => {
-      const from = new Map(palette?.wells.flatMap((w) => (w.paint ? [[w.paint.id, w] as const] : [])));
+    ({ on, lying, locked }: Laid, headers) => {
+      const from = new Map(on.wells.flatMap((w) => (w.paint ? [[w.paint.id, w] as const] : [])));
       return data(
         client.PUT("/api/palettes/{palette}/draft", {
           headers,
-          params: { path: { palette: palette?.id ?? 0 } },
+          params: { path: { palette: on.id } },
           body: {
-            version: palette?.version,
+            version: on.version,
             locked,
             wells: lying.flatMap((paint, well) =>
               paint === null
