@@ -76,7 +76,7 @@ function Open({ palette }: { palette: Palette }) {
   useEffect(() => {
     if (laying.current || steps.length === 0) return;
     laying.current = true;
-    setSteps(steps.slice(1));
+    setSteps((all) => all.slice(1));
     perform(steps[0]);
   });
 

@@ -138,9 +138,10 @@ test("a paint is moved by keys alone: taken up, carried, laid down in exchange",
   });
 });
 
-test("what a move did is said of the move alone, not of what is done after it", async () => {
+/** The tin on a server that lays it as it is told, each time as a version of its own. */
+function laid() {
   let now = TIN_OF_FOUR;
-  server(
+  return server(
     answers({
       "GET /api/palettes/7": () => now,
       "PUT /api/palettes/7/draft": ({ body }: { body: unknown }) => {
@@ -157,6 +158,10 @@ test("what a move did is said of the move alone, not of what is done after it", 
       },
     }),
   );
+}
+
+test("what a move did is said of the move alone, not of what is done after it", async () => {
+  laid();
   open(<PalettePage />, "/palettes/:palette", "/palettes/7");
   const first = await screen.findByRole("button", { name: /^Well\s*1 / });
   first.focus();
@@ -168,23 +173,7 @@ test("what a move did is said of the move alone, not of what is done after it", 
 });
 
 test("hands are quicker than a network: the next step begins from what the last one leaves", async () => {
-  let now = TIN_OF_FOUR;
-  const asked = server(
-    answers({
-      "GET /api/palettes/7": () => now,
-      "PUT /api/palettes/7/draft": ({ body }: { body: unknown }) => {
-        const { wells } = body as { wells: { well: number; paint: number }[] };
-        const lies = (w: number) =>
-          [YELLOW, BLUE].find((p) => wells.some((x) => x.well === w && x.paint === p.id));
-        now = {
-          ...TIN_OF_FOUR,
-          version: now.version + 1,
-          wells: [well(0, lies(0)), well(1, lies(1)), well(2, lies(2)), well(3, undefined, true)],
-        };
-        return now;
-      },
-    }),
-  );
+  const asked = laid();
   open(<PalettePage />, "/palettes/:palette", "/palettes/7");
   const first = await screen.findByRole("button", { name: /^Well\s*1 / });
   first.focus();

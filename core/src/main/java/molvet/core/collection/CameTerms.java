@@ -17,8 +17,9 @@ import molvet.core.platform.TermKind;
 public final class CameTerms {
     private static final String MENU = "In the drawer";
     private static final String VERB = "(?:came|come|coming|arrived|bought|purchased|got|acquired|received|added|new)";
-    private static final Pattern DATED = Pattern.compile("(?:" + VERB + " )?"
-            + "(?:(in|from|of|since|after|before|until) )?(?:(\\p{L}{3,9}) )?((?:19|20)\\d\\d)(?:-(0[1-9]|1[0-2]))?");
+    private static final Pattern DATED = Pattern.compile(
+            "(?:" + VERB + " )?"
+                    + "(?:(in|from|of|since|after|before|until) )?(?:(\\p{L}{3,9}) )?((?:19|20|21)\\d\\d)(?:-(0[1-9]|1[0-2]))?");
     private static final Pattern LATELY =
             Pattern.compile("(?:" + VERB + "|(?:" + VERB + " )?(?:in|from|of)(?: the)?) (this|last) (month|year)");
 
@@ -34,7 +35,7 @@ public final class CameTerms {
         @Override
         public String written() {
             return "came " + when.name().toLowerCase(Locale.ROOT) + " " + year
-                    + (month.isPresent() ? String.format("-%02d", month.getAsInt()) : "");
+                    + (month.isPresent() ? String.format(Locale.ROOT, "-%02d", month.getAsInt()) : "");
         }
 
         /** The first month of the stretch. */

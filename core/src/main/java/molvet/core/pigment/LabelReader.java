@@ -203,6 +203,10 @@ public final class LabelReader {
             Matcher words = matcher(DYE_IN_WORDS);
             Matcher m = words.lookingAt() ? words : matcher(DYE);
             if (!m.lookingAt()) return false;
+            // “by 40” is no dye.
+            if (m != words
+                    && Character.isLowerCase(m.group().charAt(0))
+                    && m.group().matches(".*\\s.*")) return false;
             String family = (m.group(1).substring(0, 1) + m.group(2).substring(0, 1)).toUpperCase(Locale.ROOT);
             int number = Integer.parseInt(m.group(3));
             if (number == 0) return false;

@@ -154,11 +154,11 @@ class LabelReaderTest {
     /** Two letters and a number are an article of a bill as often. */
     @Test
     void whatIsNoKnownDyeIsNoPigment() {
-        LabelReading reading = reader.read("PB29 AR17 BV999");
+        LabelReading reading = reader.read("PB29 AR17 BV999 by 40");
         assertThat(reading.recipe().pigments())
                 .extracting(PigmentCode::toString)
                 .containsExactly("PB29");
-        assertThat(reading.unread().toString()).contains("AR17", "BV999");
+        assertThat(reading.unread().toString()).contains("AR17", "BV999", "40");
     }
 
     @Property
