@@ -39,6 +39,8 @@ for _ in $(seq 1 1500); do
   [ "$(sql -e "select count(*) from \`$(name)\`.scan where state in ('QUEUED', 'READING')")" = 0 ] && break
   sleep 0.2
 done
+# Most of a backup is pictures, and some thirty are made and read back below: of all but every eighth the beginning will do.
+sql -e "update \`$(name)\`.picture set bytes = left(bytes, 512), preview = left(preview, 512) where id % 8 <> 0"
 ./molvet backup "$MOLVET_HOME/a.molvet" --demo >> "$LOG" 2>&1 || fail "backup while it runs"
 BEFORE=$(sums)
 [ "$(echo "$BEFORE" | wc -l)" -gt 15 ] || fail "too few tables to compare"

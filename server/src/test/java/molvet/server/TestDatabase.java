@@ -1,6 +1,7 @@
 package molvet.server;
 
 import java.io.IOException;
+import java.io.UncheckedIOException;
 import java.net.ServerSocket;
 import java.nio.charset.StandardCharsets;
 import java.nio.file.Files;
@@ -8,17 +9,25 @@ import java.nio.file.Path;
 import java.sql.Connection;
 import java.sql.DriverManager;
 import java.sql.SQLException;
+import java.time.Instant;
 import java.util.ArrayList;
+import java.util.Comparator;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.concurrent.TimeUnit;
 
-/** A throw-away MariaDB on loopback, for the life of this JVM; it can be stopped and started again like a real one. */
+/**
+ * A throw-away MariaDB on loopback, for the life of this JVM; it can be stopped and started again like a real one. Where
+ * {@code molvet.test.keep} names a folder, what it holds is left there at the end; where {@code molvet.test.begin} names such
+ * a folder, made of the classes as they are now, it begins as a copy of it.
+ */
 public final class TestDatabase {
     private static final TestDatabase ONLY = new TestDatabase();
 
     private final Path dir;
     private final int port;
+    private final boolean copy;
     private final boolean root = System.getProperty("user.name").equals("root");
     private Process process;
 
@@ -28,24 +37,74 @@ public final class TestDatabase {
             try (ServerSocket free = new ServerSocket(0)) {
                 port = free.getLocalPort();
             }
-            run(
-                    "mariadb-install-db",
-                    "--no-defaults",
-                    "--datadir=" + dir.resolve("data"),
-                    "--auth-root-authentication-method=normal",
-                    "--skip-test-db",
-                    // What makes a database sweeps its folder for temporary tables too, and several are made at once.
-                    "--tmpdir=" + Files.createDirectories(dir.resolve("tmp")),
-                    "--user=" + System.getProperty("user.name"));
+            Optional<Path> begin = folder("molvet.test.begin").filter(TestDatabase::isOfToday);
+            copy = begin.isPresent();
+            if (copy) copy(begin.get(), dir.resolve("data"));
+            else install();
             start();
             try (Connection c = DriverManager.getConnection(url(""), "root", "");
                     var s = c.createStatement()) {
-                s.execute("create database molvet character set utf8mb4 collate utf8mb4_unicode_ci");
+                s.execute("create database if not exists molvet character set utf8mb4 collate utf8mb4_unicode_ci");
             }
             Runtime.getRuntime().addShutdownHook(new Thread(this::remove));
         } catch (IOException | SQLException e) {
             throw new IllegalStateException("No database for the tests: is mariadb-server installed?", e);
         }
+    }
+
+    private void install() throws IOException {
+        run(
+                "mariadb-install-db",
+                "--no-defaults",
+                "--datadir=" + dir.resolve("data"),
+                "--auth-root-authentication-method=normal",
+                "--skip-test-db",
+                // What makes a database sweeps its folder for temporary tables too, and several are made at once.
+                "--tmpdir=" + Files.createDirectories(dir.resolve("tmp")),
+                "--user=" + System.getProperty("user.name"));
+    }
+
+    private static Optional<Path> folder(String property) {
+        return Optional.ofNullable(System.getProperty(property)).map(Path::of);
+    }
+
+    /** Whether it was made after the classes were. */
+    private static boolean isOfToday(Path kept) {
+        if (!Files.isDirectory(kept)) return false;
+        try {
+            Instant made = Files.getLastModifiedTime(kept).toInstant();
+            for (String classes : List.of("target/classes", "target/test-classes", "../core/target/classes")) {
+                try (var files = Files.walk(Path.of(classes))) {
+                    if (files.anyMatch(f -> f.toFile().lastModified() > made.toEpochMilli())) return false;
+                }
+            }
+            return true;
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static void copy(Path from, Path to) throws IOException {
+        try (var files = Files.walk(from)) {
+            for (Path f : (Iterable<Path>) files::iterator) Files.copy(f, to.resolve(from.relativize(f)));
+        }
+    }
+
+    private static void delete(Path folder) throws IOException {
+        if (!Files.exists(folder)) return;
+        try (var files = Files.walk(folder)) {
+            files.sorted(Comparator.reverseOrder()).forEach(f -> f.toFile().delete());
+        }
+    }
+
+    /** Whether it began as what another run of tests kept. */
+    public boolean isCopy() {
+        return copy;
+    }
+
+    /** Whether what it holds is kept for the tests that come after. */
+    public boolean isKept() {
+        return folder("molvet.test.keep").isPresent();
     }
 
     public static TestDatabase get() {
@@ -144,9 +203,15 @@ public final class TestDatabase {
 
     private void remove() {
         stop();
-        try (var files = Files.walk(dir)) {
-            files.sorted(java.util.Comparator.reverseOrder())
-                    .forEach(f -> f.toFile().delete());
+        try {
+            if (isKept()) {
+                Path kept = folder("molvet.test.keep").get();
+                delete(kept);
+                copy(
+                        dir.resolve("data"),
+                        Files.createDirectories(kept.getParent()).resolve(kept.getFileName()));
+            }
+            delete(dir);
         } catch (IOException e) {
             // It lies in the temporary directory, which is cleared in time.
         }

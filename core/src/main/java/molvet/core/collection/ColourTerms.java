@@ -6,6 +6,7 @@ import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import molvet.core.colour.Difference;
@@ -16,7 +17,7 @@ import molvet.core.platform.TermKind;
 public final class ColourTerms {
     private static final String BESIDE = "Beside another";
     private static final Pattern RELATION = Pattern.compile(
-            "(warmer|cooler|near) (?:than |to )?(m-?\\d+)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
+            "(warmer|cooler|darker|lighter|paler|near) (?:than |to )?(m-?\\d+)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
 
     /** By family of colour: as measured, else as named, else as the pigments are. */
     public record Hued(Family family) implements Term {
@@ -121,7 +122,9 @@ public final class ColourTerms {
             NEWEST("newest", "latest"),
             OLDEST("oldest"),
             DEAREST("dearest", "dearest per ml", "most expensive", "most expensive per ml"),
-            CHEAPEST("cheapest", "cheapest per ml");
+            CHEAPEST("cheapest", "cheapest per ml"),
+            MOST_USED("most used", "used most", "used most often", "use most", "use most often", "most often used"),
+            LEAST_USED("least used", "used least", "use least", "hardly used");
 
             private final List<String> ways;
 
@@ -148,6 +151,14 @@ public final class ColourTerms {
         @Override
         public String written() {
             return (warmer ? "warmer than " : "cooler than ") + than;
+        }
+    }
+
+    /** At full strength darker than it, or lighter, by more than is seen. */
+    public record Darker(Accession than, boolean darker) implements Term {
+        @Override
+        public String written() {
+            return (darker ? "darker than " : "lighter than ") + than;
         }
     }
 
@@ -196,7 +207,12 @@ public final class ColourTerms {
                     run -> ordered(run.low())),
             TermKind.of(
                             BESIDE,
-                            List.of("near M-0001", "warmer than M-0001", "cooler than M-0001"),
+                            List.of(
+                                    "near M-0001",
+                                    "warmer than M-0001",
+                                    "cooler than M-0001",
+                                    "darker than M-0001",
+                                    "lighter than M-0001"),
                             ColourTerms::relation)
                     .brokenAs(ColourTerms::broken));
 
@@ -258,14 +274,18 @@ public final class ColourTerms {
         boolean whole = near || m.group(3) == null && run.low().contains(" than ");
         if (of.isEmpty() || !whole) return Optional.empty();
         return Optional.of(
-                near
-                        ? new Near(of.get(), m.group(3) == null ? Near.USUAL : HoldingTerms.number(m.group(3)))
-                        : new Warmer(of.get(), m.group(1).equals("warmer")));
+                switch (m.group(1)) {
+                    case "near" ->
+                        new Near(of.get(), m.group(3) == null ? Near.USUAL : HoldingTerms.number(m.group(3)));
+                    case "warmer", "cooler" -> new Warmer(of.get(), m.group(1).equals("warmer"));
+                    default -> new Darker(of.get(), m.group(1).equals("darker"));
+                });
     }
 
+    private static final Set<String> COMPARED = Set.of("warmer", "cooler", "darker", "lighter", "paler");
+
     private static Optional<String> broken(TermKind.Pair p) {
-        boolean compared = p.word().equals("warmer") || p.word().equals("cooler");
-        if (compared && (p.next().equals("than") || p.next().isEmpty())) {
+        if (COMPARED.contains(p.word()) && (p.next().equals("than") || p.next().isEmpty())) {
             return Optional.of("Say than which: " + p.word() + " than M-0031.");
         }
         return p.word().equals("near") && p.next().isEmpty()

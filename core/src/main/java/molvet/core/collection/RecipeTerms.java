@@ -37,6 +37,14 @@ public final class RecipeTerms {
         }
     }
 
+    /** Of just the pigments of another, in any order. */
+    public record SamePigments(Accession as) implements Term {
+        @Override
+        public String written() {
+            return "same pigments as " + as;
+        }
+    }
+
     public static final Term.Plain UNKNOWN = Term.Plain.of("unknown pigment");
 
     public record WithPigment(PigmentCode code) implements Term {
@@ -154,6 +162,7 @@ public final class RecipeTerms {
                     .brokenAs(p -> p.word().startsWith("pigment:")
                             ? Optional.of("That is no pigment code; they look like PB29 or PBr7.")
                             : Optional.empty()),
+            TermKind.of(MENU, List.of("same pigments as M-0001"), run -> same(run.low())),
             TermKind.plain(MENU, NO_PIGMENTS, "no pigments", "no pigment", "without pigments"),
             TermKind.of(
                     MENU,
@@ -179,6 +188,14 @@ public final class RecipeTerms {
         if (n == 0 && !orMore) return Optional.of(NO_PIGMENTS);
         if (n == 1 && !orMore) return Optional.of(SINGLE);
         return Optional.of(n == 2 && orMore ? MIXTURE : new Counted(n, orMore));
+    }
+
+    private static final Pattern SAME =
+            Pattern.compile("(?:of |with )?(?:the )?same (?:pigments?|recipe|codes?) as (m-?\\d+)");
+
+    private static Optional<SamePigments> same(String low) {
+        Matcher m = SAME.matcher(low);
+        return m.matches() ? Accession.parse(m.group(1)).map(SamePigments::new) : Optional.empty();
     }
 
     private static Optional<? extends Term> contains(String low) {

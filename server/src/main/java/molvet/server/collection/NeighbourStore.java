@@ -40,6 +40,14 @@ class NeighbourStore {
                 .optional();
     }
 
+    /** The pigments of one, each once. */
+    List<String> codes(Collector me, Accession number) {
+        return db.sql("""
+                        select distinct g.code from paint p join paint_pigment g on g.paint_id = p.id
+                        where p.collector_id = ? and p.accession = ?
+                        """).params(me.id(), number.number()).query(String.class).list();
+    }
+
     /** Paints whose mass tone is so near, by CIEDE2000. */
     List<Long> near(Collector me, ColourTerms.Near near) {
         Optional<Seen> of = seen(me, near.to()).filter(s -> s.massL() != null);

@@ -14,6 +14,7 @@ import molvet.core.collection.RecipeTerms;
 import molvet.core.collection.Standing;
 import molvet.core.collection.TraitTerms;
 import molvet.core.collection.Warmth;
+import molvet.core.colour.Difference;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
@@ -86,13 +87,20 @@ class PaintClauses {
                         RecipeTerms.WithPigment.class,
                         (t, in) -> String.format(
                                 WITH_PIGMENT, "= " + in.put(t.code().toString())))
-                .on(RecipeTerms.OnlyPigments.class, (t, in) -> {
-                    String codes = in.put(codes(t.codes().stream()));
-                    String count = in.put(t.codes().size());
-                    return "p.pigments = " + count + " and p.id in (select g.paint_id from paint_pigment g where"
-                            + " g.collector_id = :me and g.code in (" + codes + ") group by g.paint_id"
-                            + " having count(distinct g.code) = " + count + ")";
-                })
+                .on(RecipeTerms.OnlyPigments.class, (t, in) -> only(codes(t.codes().stream()), in))
+                .on(
+                        RecipeTerms.SamePigments.class,
+                        (t, in) -> {
+                            List<String> codes = neighbours.codes(in.me(), t.as());
+                            return codes.isEmpty()
+                                    ? "1 = 0"
+                                    : only(codes, in) + " and p.accession <> " + in.put(t.as().number());
+                        },
+                        (me, t) -> neighbours.seen(me, t.as()).isEmpty()
+                                ? Optional.of("There is no " + t.as() + " in your collection.")
+                                : neighbours.codes(me, t.as()).isEmpty()
+                                        ? Optional.of("No pigments are known of " + t.as() + ": give its label first.")
+                                        : Optional.empty())
                 .on(
                         RecipeTerms.FreeOf.class,
                         (t, in) -> "p.pigments > 0 and not "
@@ -238,6 +246,14 @@ class PaintClauses {
                                 + in.put(LocalDate.of(t.year(), 1, 1)) + ", true)");
     }
 
+    private static String only(List<String> of, Clauses.Values in) {
+        String codes = in.put(of);
+        String count = in.put(of.size());
+        return "p.pigments = " + count + " and p.id in (select g.paint_id from paint_pigment g where"
+                + " g.collector_id = :me and g.code in (" + codes + ") group by g.paint_id"
+                + " having count(distinct g.code) = " + count + ")";
+    }
+
     private static String came(String when) {
         return "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.pour_id is null and h.came_on "
                 + when + ")";
@@ -259,6 +275,8 @@ class PaintClauses {
                     case WARMEST, COOLEST -> "p.warmth is not null";
                     case DARKEST, LIGHTEST, BRIGHTEST -> "p.mass_l is not null";
                     case NEWEST, OLDEST -> "1 = 1";
+                    case MOST_USED -> "p.used_on is not null";
+                    case LEAST_USED -> "p.standing in ('OWNED', 'SAMPLED')";
                     case DEAREST, CHEAPEST -> PAID + "h.volume > 0)";
                 })
                 .on(
@@ -270,6 +288,15 @@ class PaintClauses {
                                         + " " + in.put(s.warmth() + (t.warmer() ? -Warmth.TELLS : Warmth.TELLS)))
                                 .orElse("1 = 0"),
                         (me, t) -> unmeasured(me, t.than(), true))
+                .on(
+                        ColourTerms.Darker.class,
+                        (t, in) -> neighbours
+                                .seen(in.me(), t.than())
+                                .filter(s -> s.massL() != null)
+                                .map(s -> "p.mass_l " + (t.darker() ? "<" : ">") + " "
+                                        + in.put(s.massL() + (t.darker() ? -Difference.SEEN : Difference.SEEN)))
+                                .orElse("1 = 0"),
+                        (me, t) -> unmeasured(me, t.than(), false))
                 .on(
                         ColourTerms.Near.class,
                         (t, in) -> {

@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Objects;
 import java.util.Optional;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.core.chart.ChartSpec;
 import molvet.core.colour.Lab;
 import molvet.core.fading.ReadingSteps;
@@ -290,7 +291,15 @@ public class ExposureReadings implements ExposedHalves {
         Map<Long, OrderStore.CardRow> cards = orders.cards(me, paints);
         if (cards.size() < paints.size()) throw new NotFound("One of these paints is not in your collection.");
         double radius = typed.radius() == null ? 0.012 : Math.max(0.003, Math.min(0.1, typed.radius()));
-        SpotsInPicture.Seen seen = spots.seen(me, typed.picture(), typed.paper(), radius);
+        Map<PaintViews.SpotView, SpotsInPicture.Spotted> seen = spots.at(
+                me,
+                typed.picture(),
+                typed.paper(),
+                radius,
+                strips.stream()
+                        .flatMap(s -> Stream.of(s.covered(), s.lit(), s.coveredTint(), s.litTint()))
+                        .filter(Objects::nonNull)
+                        .toList());
         acts.act(me, () -> "Read “" + all.exposure().name() + "” from a picture", () -> {
             Map<String, Object> row = new HashMap<>();
             row.put("exposure_id", id);
@@ -314,8 +323,8 @@ public class ExposureReadings implements ExposedHalves {
                                     cards.get(s.paint()).name(),
                                     null));
                 }
-                SpotsInPicture.Spotted covered = seen.at(SpotsInPicture.check(s.covered()));
-                SpotsInPicture.Spotted lit = seen.at(SpotsInPicture.check(s.lit()));
+                SpotsInPicture.Spotted covered = seen.get(s.covered());
+                SpotsInPicture.Spotted lit = seen.get(s.lit());
                 Map<String, Object> half = new HashMap<>();
                 half.put("exposure_reading_id", reading);
                 half.put("exposure_strip_id", made.get(s.paint()));
@@ -325,8 +334,8 @@ public class ExposureReadings implements ExposedHalves {
                 List<String> said = new ArrayList<>(covered.notes());
                 said.addAll(lit.notes());
                 if (s.coveredTint() != null && s.litTint() != null) {
-                    SpotsInPicture.Spotted pale = seen.at(SpotsInPicture.check(s.coveredTint()));
-                    SpotsInPicture.Spotted litPale = seen.at(SpotsInPicture.check(s.litTint()));
+                    SpotsInPicture.Spotted pale = seen.get(s.coveredTint());
+                    SpotsInPicture.Spotted litPale = seen.get(s.litTint());
                     put(half, "covered_tint", pale.colour());
                     put(half, "lit_tint", litPale.colour());
                     half.put("tint_margin", Math.hypot(pale.error(), litPale.error()));

@@ -25,6 +25,8 @@ class FindStore {
     private static final String PAID =
             "h.price / h.volume) from holding h where h.paint_id = p.id and h.price > 0 and h.pour_id is null";
 
+    private static final String PAINTINGS = "select count(*) from painting_paint pp where pp.paint_id = p.id";
+
     /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
     enum Order {
         HUE("p.order_key", ""),
@@ -43,7 +45,9 @@ class FindStore {
         NEWEST("-p.accession", ""),
         OLDEST("p.accession", ""),
         DEAREST("-(select max(" + PAID + ")", ""),
-        CHEAPEST("(select min(" + PAID + ")", "");
+        CHEAPEST("(select min(" + PAID + ")", ""),
+        MOST_USED("-(" + PAINTINGS + ")", ""),
+        LEAST_USED("(" + PAINTINGS + ")", "");
 
         /** What a find says comes first goes before the order of the list. */
         static Order of(Find find, Order chosen) {

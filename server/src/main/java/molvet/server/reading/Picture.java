@@ -29,6 +29,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
 import java.util.concurrent.Semaphore;
+import java.util.function.Function;
 import java.util.stream.IntStream;
 import javax.imageio.IIOImage;
 import javax.imageio.ImageIO;
@@ -182,65 +183,84 @@ final class Picture {
         });
     }
 
-    /**
-     * A square of the original's pixels about a point of the upright picture.
-     *
-     * @param x fraction from the left, 0 to 1
-     * @param y fraction from the top, 0 to 1
-     * @param radius fraction of the short side
-     */
-    Patch patch(double x, double y, double radius) {
-        double sx = x;
-        double sy = y;
-        // The inverse of the orientation, on fractions: EXIF 2.32, tag 0x0112.
-        switch (turn) {
-            case 2 -> sx = 1 - x;
-            case 3 -> {
-                sx = 1 - x;
-                sy = 1 - y;
-            }
-            case 4 -> sy = 1 - y;
-            case 5 -> {
-                sx = y;
-                sy = x;
-            }
-            case 6 -> {
-                sx = y;
-                sy = 1 - x;
-            }
-            case 7 -> {
-                sx = 1 - y;
-                sy = 1 - x;
-            }
-            case 8 -> {
-                sx = 1 - y;
-                sy = x;
-            }
-            default -> {}
+    /** Its pixels, decoded once, for as many looks at it as there are. */
+    final class Decoded {
+        private final BufferedImage raw;
+
+        private Decoded(BufferedImage raw) {
+            this.raw = raw;
         }
-        int r = (int) Math.max(5, Math.min(60, Math.round(radius * Math.min(width, height))));
-        int cx = clamp((int) Math.round(sx * width), r, width - r - 1);
-        int cy = clamp((int) Math.round(sy * height), r, height - r - 1);
-        java.awt.Rectangle region = new java.awt.Rectangle(cx - r, cy - r, 2 * r + 1, 2 * r + 1)
-                .intersection(new java.awt.Rectangle(0, 0, width, height));
+
+        /**
+         * A square of the original's pixels about a point of the upright picture.
+         *
+         * @param x fraction from the left, 0 to 1
+         * @param y fraction from the top, 0 to 1
+         * @param radius fraction of the short side
+         */
+        Patch patch(double x, double y, double radius) {
+            double sx = x;
+            double sy = y;
+            // The inverse of the orientation, on fractions: EXIF 2.32, tag 0x0112.
+            switch (turn) {
+                case 2 -> sx = 1 - x;
+                case 3 -> {
+                    sx = 1 - x;
+                    sy = 1 - y;
+                }
+                case 4 -> sy = 1 - y;
+                case 5 -> {
+                    sx = y;
+                    sy = x;
+                }
+                case 6 -> {
+                    sx = y;
+                    sy = 1 - x;
+                }
+                case 7 -> {
+                    sx = 1 - y;
+                    sy = 1 - x;
+                }
+                case 8 -> {
+                    sx = 1 - y;
+                    sy = x;
+                }
+                default -> {}
+            }
+            int r = (int) Math.max(5, Math.min(60, Math.round(radius * Math.min(width, height))));
+            int cx = clamp((int) Math.round(sx * width), r, width - r - 1);
+            int cy = clamp((int) Math.round(sy * height), r, height - r - 1);
+            java.awt.Rectangle region = new java.awt.Rectangle(cx - r, cy - r, 2 * r + 1, 2 * r + 1)
+                    .intersection(new java.awt.Rectangle(0, 0, width, height));
+            return labs(withProfile(raw.getSubimage(region.x, region.y, region.width, region.height)));
+        }
+
+        /** The whole picture upright, in linear light, made smaller by a whole number where it has more pixels than are needed. */
+        Light light() {
+            return Linear.of(raw, embedded, turn);
+        }
+    }
+
+    /**
+     * What is seen of its pixels. They are held no longer than it takes to look, as few pictures are decoded at once.
+     *
+     * @throws Refusal if the file breaks off or cannot be decoded
+     */
+    <T> T seen(Function<Decoded, T> look) {
         return withReader(bytes, mediaType, reader -> {
-            ImageReadParam param = reader.getDefaultReadParam();
-            param.setSourceRegion(region);
-            return labs(withProfile(reader.read(0, param)));
+            BufferedImage raw = reader.read(0, reader.getDefaultReadParam());
+            profile = embedded.isPresent() ? nameOf(embedded.get()) : profileOf(raw);
+            return look.apply(new Decoded(raw));
         });
     }
 
     /**
-     * The whole picture upright, in linear light, made smaller by a whole number where it has more pixels than are needed.
+     * The whole picture upright, in linear light.
      *
      * @throws Refusal if the file breaks off or cannot be decoded
      */
     Light light() {
-        return withReader(bytes, mediaType, reader -> {
-            BufferedImage raw = reader.read(0, reader.getDefaultReadParam());
-            profile = embedded.isPresent() ? nameOf(embedded.get()) : profileOf(raw);
-            return Linear.of(raw, embedded, turn);
-        });
+        return seen(Decoded::light);
     }
 
     /** Whether the file says that a camera took it: a lens, an exposure time or a focal length. */

@@ -152,14 +152,16 @@ public class Readings {
     }
 
     private static SwatchReading measured(Picture file, Map<String, PaintViews.SpotView> picked, double radius) {
-        Map<String, Spot> spots = new LinkedHashMap<>();
-        picked.forEach((kind, at) -> spots.put(kind, Spot.of(file.patch(at.x(), at.y(), radius))));
-        return SwatchReading.of(
-                spots.get("full"),
-                spots.get("palest"),
-                Optional.ofNullable(spots.get("paper")),
-                Optional.ofNullable(spots.get("line")),
-                between(file.light(), picked.get("full"), picked.get("palest"), radius / 2));
+        return file.seen(picture -> {
+            Map<String, Spot> spots = new LinkedHashMap<>();
+            picked.forEach((kind, at) -> spots.put(kind, Spot.of(picture.patch(at.x(), at.y(), radius))));
+            return SwatchReading.of(
+                    spots.get("full"),
+                    spots.get("palest"),
+                    Optional.ofNullable(spots.get("paper")),
+                    Optional.ofNullable(spots.get("line")),
+                    between(picture.light(), picked.get("full"), picked.get("palest"), radius / 2));
+        });
     }
 
     /**

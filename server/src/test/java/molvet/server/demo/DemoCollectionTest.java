@@ -5,16 +5,19 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import molvet.server.Api;
 import org.junit.jupiter.api.BeforeAll;
+import org.junit.jupiter.api.Tag;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
 /** What the demo shows is found by the program: nothing here is typed in as a result. */
+@Tag("demo")
 class DemoCollectionTest {
     private static Api demo;
 
     @BeforeAll
     static void load() {
         demo = LoadedDemo.api();
+        LoadedDemo.keep();
     }
 
     @Test

@@ -3,10 +3,17 @@ package molvet.server.demo;
 import java.util.Map;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
+import molvet.server.TestDatabase;
 
-/** The demo collection, made once for all tests that look at it; they leave it as it was. */
+/**
+ * The demo collection, made once for all tests that look at it; they leave it as it was. In a whole run it stands in the
+ * database they begin with, and another beside it for the one test that leaves it otherwise.
+ */
 public final class LoadedDemo {
     public static final String EMAIL = "ines@molvet.example";
+    /** Whose demo may be left otherwise than it was. */
+    public static final String SPENT = "undone@molvet.example";
+
     public static final String PASSWORD = "island light 7";
     private static Api api;
 
@@ -18,21 +25,29 @@ public final class LoadedDemo {
         return api;
     }
 
-    /** The same for another collector, with its scan read: for a test that leaves it otherwise than it was. */
-    public static Api of(String email) {
-        Api me = loaded(email);
-        me.get("/api/readings")
-                .json()
-                .get("readings")
-                .forEach(r -> me.read(r.get("reading").asLong()));
-        return me;
+    /** That of another collector, for the one test that leaves it otherwise. */
+    public static Api spent() {
+        return loaded(SPENT);
+    }
+
+    /** Both, for the tests that come after: they begin with a copy of this database. */
+    static void keep() {
+        if (!TestDatabase.get().isKept()) return;
+        api();
+        spent();
     }
 
     private static Api loaded(String email) {
-        RunningMolvet.context().getBean(DemoCollection.class).load(email, PASSWORD);
+        boolean there = TestDatabase.get().isCopy();
+        if (!there) RunningMolvet.context().getBean(DemoCollection.class).load(email, PASSWORD);
         Api signedIn = Api.stranger();
         signedIn.post("/api/session", Map.of("email", email, "password", PASSWORD))
                 .must(200);
+        // What is looked at has come to rest.
+        signedIn.get("/api/readings")
+                .json()
+                .get("readings")
+                .forEach(r -> signedIn.read(r.get("reading").asLong()));
         return signedIn;
     }
 }

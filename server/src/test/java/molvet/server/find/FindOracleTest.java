@@ -368,6 +368,18 @@ class FindOracleTest {
                                         .isPresent());
             });
             term(
+                    "darker than " + number,
+                    p -> massTone(p).filter(lab -> lab.l() < to.l() - 0.8).isPresent());
+            term(
+                    "lighter than " + number,
+                    p -> massTone(p).filter(lab -> lab.l() > to.l() + 0.8).isPresent());
+            if (!codes(other).isEmpty()) {
+                term(
+                        "same pigments as " + number,
+                        p -> codes(p).equals(codes(other))
+                                && !p.get("accession").asString().equals(number));
+            }
+            term(
                     "hue:" + family(other).words() + " near " + number,
                     p -> massTone(p).filter(lab -> lab.differenceFrom(to) <= 5).isPresent()
                             && family(p) == family(other));

@@ -31,8 +31,6 @@ class UndoOfEveryColumnTest {
     /** What is newer after an undo, by intention. */
     private static final Set<String> NEWER = Set.of("version", "worked_out_at");
 
-    private static final String EMAIL = "undone@molvet.example";
-
     private static Acts acts;
     private static Rows rows;
     private static Collector me;
@@ -41,11 +39,13 @@ class UndoOfEveryColumnTest {
 
     @BeforeAll
     static void theDemo() throws SQLException {
-        Api demo = LoadedDemo.of(EMAIL);
+        Api demo = LoadedDemo.spent();
         acts = RunningMolvet.context().getBean(Acts.class);
         rows = RunningMolvet.context().getBean(Rows.class);
         db = TestDatabase.get().connect();
-        me = new Collector(Long.parseLong(one("select id from collector where email = '" + EMAIL + "'")), EMAIL);
+        me = new Collector(
+                Long.parseLong(one("select id from collector where email = '" + LoadedDemo.SPENT + "'")),
+                LoadedDemo.SPENT);
         Sample.fillAll(demo, "Tern Grey");
         // What the demo has no row of, or none that can be taken away.
         long paint = Long.parseLong(one("select max(id) from paint where collector_id = " + me.id()));
