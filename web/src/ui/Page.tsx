@@ -1,5 +1,6 @@
 import { type ReactNode, useEffect } from "react";
 import type { Problem } from "../api/client";
+import { DoneHere } from "./ActList";
 import { ProblemNote } from "./ProblemNote";
 
 type Props = {
@@ -9,11 +10,13 @@ type Props = {
   aside?: ReactNode;
   /** Why what the page is to show did not come. */
   problem?: Error | null;
+  /** What it is a page of, such as paint:12, where what was done to it is told at its foot. */
+  done?: string;
   children: ReactNode;
 };
 
 /** A room's page: its title, a quiet line, what can be done at the right, and the work. */
-export function Page({ title, name, under, aside, problem, children }: Props) {
+export function Page({ title, name, under, aside, problem, done, children }: Props) {
   const heading = name ?? (typeof title === "string" ? title : "");
   useEffect(() => {
     document.title = heading ? `${heading} · Molvet` : "Molvet";
@@ -29,6 +32,7 @@ export function Page({ title, name, under, aside, problem, children }: Props) {
       </div>
       <ProblemNote problem={problem as Problem | null | undefined} />
       {children}
+      {done && <DoneHere of={done} />}
     </div>
   );
 }

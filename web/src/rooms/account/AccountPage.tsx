@@ -2,6 +2,7 @@ import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { type FormEvent, useState } from "react";
 import { Link } from "react-router";
 import { client, data, type Problem } from "../../api/client";
+import { ActList } from "../../ui/ActList";
 import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
@@ -9,6 +10,7 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { chooseTheme, theme } from "../../ui/theme";
 import { forgetNotes, forgetShop } from "../choosing/shopStore";
 import { OnPhone } from "./OnPhone";
+import { SignedIn } from "./SignedIn";
 import { useSession } from "./useSession";
 
 const FORMATS = [
@@ -26,22 +28,6 @@ export function AccountPage() {
   const queries = useQueryClient();
   const [look, setLook] = useState(theme());
   const [deleting, setDeleting] = useState(false);
-  const acts = useQuery({
-    queryKey: ["acts"],
-    queryFn: () => data(client.GET("/api/acts", { params: { query: { limit: 20 } } })),
-  });
-  const [undoProblem, setUndoProblem] = useState<Problem | null>(null);
-
-  async function undo(act: number) {
-    setUndoProblem(null);
-    try {
-      await data(client.POST("/api/acts/{act}/undo", { params: { path: { act } } }));
-    } catch (e) {
-      setUndoProblem(e as Problem);
-    }
-    await queries.invalidateQueries();
-  }
-
   async function signOut() {
     await data(client.DELETE("/api/session"));
     await forgetShop();
@@ -50,7 +36,7 @@ export function AccountPage() {
   }
 
   return (
-    <Page title="Account" under={session.data?.email ?? ""} problem={acts.error}>
+    <Page title="Account" under={session.data?.email ?? ""}>
       <div className="grid gap-10 lg:grid-cols-2 max-w-5xl">
         <section>
           <h2 className="font-semibold mb-2">Light</h2>
@@ -102,6 +88,7 @@ export function AccountPage() {
           <OnPhone />
           <RoomForPictures />
           <ChangePassword />
+          <SignedIn />
           <h2 className="font-semibold mt-8 mb-2">Leave</h2>
           <p className="mb-2">
             Deletes the account and everything in the collection. Take it with you first.
@@ -113,21 +100,7 @@ export function AccountPage() {
         </section>
         <section>
           <h2 className="font-semibold mb-2">Done lately</h2>
-          <ProblemNote problem={undoProblem} />
-          <ol>
-            {acts.data?.acts.map((a) => (
-              <li key={a.id} className="rule-b py-2 flex justify-between gap-3">
-                <span className={a.undone ? "line-through quiet" : ""}>{a.said}</span>
-                {a.undone ? (
-                  <span className="quiet">undone</span>
-                ) : (
-                  <button type="button" className="underline" onClick={() => undo(a.id)}>
-                    Undo
-                  </button>
-                )}
-              </li>
-            ))}
-          </ol>
+          <ActList />
         </section>
       </div>
     </Page>
@@ -152,11 +125,12 @@ function Limits() {
 }
 
 function RoomForPictures() {
-  const room = useQuery({
+  const kept = useQuery({
     queryKey: ["room-for-pictures"],
     queryFn: () => data(client.GET("/api/room-for-pictures")),
-  }).data;
-  if (!room) return null;
+  });
+  const room = kept.data;
+  if (!room) return <ProblemNote problem={kept.error as Problem | null} />;
   return (
     <>
       <h2 className="font-semibold mt-8 mb-2">What is kept, and how much may be</h2>

@@ -3,6 +3,7 @@ import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, beforeEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
+import { DoneHere } from "../../ui/ActList";
 import { carriedPack, keepNotes, keepPack, keptNotes, type Pack } from "../choosing/shopStore";
 import { AccountPage } from "./AccountPage";
 import { Door } from "./Door";
@@ -104,6 +105,28 @@ test("what was done lately is undone, or it is said why it cannot be", async () 
   await waitFor(() => expect(asked.filter((a) => a.path === "/api/acts")).toHaveLength(2));
   await userEvent.click(within(row).getByRole("button", { name: "Undo" }));
   expect(await screen.findByText(/something in it has changed since/)).toBeTruthy();
+});
+
+test("what was done long ago is reached from where one is, and undone there", async () => {
+  const act = (id: number) => ({ id, said: `Did ${id}`, at: "2026-11-20T10:00:00Z", undone: false });
+  const asked = server({
+    "GET /api/acts": (a: { query: string }) => ({
+      acts: a.query.includes("act=") ? [act(3)] : Array.from({ length: 20 }, (_, i) => act(40 - i)),
+    }),
+    "POST /api/acts/3/undo": {},
+  });
+  open(<DoneHere of="paint:12" />, "/paints/12", "/paints/12");
+  expect(asked).toHaveLength(0);
+  await userEvent.click(screen.getByText("What was done here"));
+  await userEvent.click(await screen.findByRole("button", { name: "Earlier" }));
+  const row = (await screen.findByText("Did 3")).closest("li") as HTMLElement;
+  expect(screen.queryByRole("button", { name: "Earlier" })).toBeNull();
+  expect(asked.map((a) => decodeURIComponent(a.query))).toEqual([
+    "?limit=20&of=paint:12",
+    "?limit=20&act=21&of=paint:12",
+  ]);
+  await userEvent.click(within(row).getByRole("button", { name: "Undo" }));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/acts/3/undo")).toBe(true));
 });
 
 test("a collection is taken along in every open format, and evening light is remembered", async () => {

@@ -36,6 +36,7 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
 
   return (
     <Page
+      done={`arrival:${a.id}`}
       name={a.title || kindWords(a.kind)}
       title={a.title || `A ${kindWords(a.kind)}`}
       under={[

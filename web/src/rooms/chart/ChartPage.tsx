@@ -71,6 +71,7 @@ export function ChartPage() {
 
   return (
     <Page
+      done={`chart:${id}`}
       name={`${c.code} ${c.title}`}
       title={
         <>

@@ -54,6 +54,7 @@ export function ShortlistPage() {
   const step = params.get("step") ?? (s.candidates.length ? "try" : "fill");
   return (
     <Page
+      done={`shortlist:${id}`}
       title={s.name}
       under={
         <>

@@ -59,6 +59,7 @@ export function PaintPage() {
 
   return (
     <Page
+      done={`paint:${id}`}
       name={p.name}
       title={
         <span className="paint-name">

@@ -49,6 +49,7 @@ export function ExposurePage() {
   const hangs = x.places.length > 0;
   return (
     <Page
+      done={`exposure:${id}`}
       title={x.name}
       under={
         <>

@@ -140,6 +140,7 @@ function Open({ palette }: { palette: Palette }) {
 
   return (
     <Page
+      done={`palette:${palette.id}`}
       title={palette.name}
       under={
         <>

@@ -11,9 +11,16 @@ export function BookButton({ find, paints }: { find: string; paints: number }) {
   const [open, setOpen] = useState(false);
   const [school, setSchool] = useState("SEVEN_GROUPS");
   const [size, setSize] = useState("A4");
+  const [strips, setStrips] = useState("DRAWN");
   const [title, setTitle] = useState("");
   const schools = useSchools();
-  const asked = new URLSearchParams({ school, size, ...(find && { find }), ...(title.trim() && { title }) });
+  const asked = new URLSearchParams({
+    school,
+    size,
+    strips,
+    ...(find && { find }),
+    ...(title.trim() && { title }),
+  });
   return (
     <>
       <button type="button" className="btn btn-outline" onClick={() => setOpen(true)}>
@@ -65,6 +72,19 @@ export function BookButton({ find, paints }: { find: string; paints: number }) {
               >
                 <option value="A4">A4, for a binder</option>
                 <option value="POCKET">A6, for the pocket or a phone</option>
+              </select>
+            )}
+          </Field>
+          <Field label="Strips">
+            {(id) => (
+              <select
+                id={id}
+                className="select w-full"
+                value={strips}
+                onChange={(e) => setStrips(e.target.value)}
+              >
+                <option value="DRAWN">Drawn from what was measured</option>
+                <option value="PICTURES">Cut out of my own pictures</option>
               </select>
             )}
           </Field>

@@ -71,6 +71,7 @@ function Keeper({ id }: { id: number }) {
 
   return (
     <Page
+      done={`keeper:${id}`}
       name={`${k.code} ${k.name}`}
       title={
         <>

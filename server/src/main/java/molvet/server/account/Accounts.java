@@ -3,6 +3,7 @@ package molvet.server.account;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
+import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
@@ -33,6 +34,9 @@ public class Accounts {
     private final PasswordWork work;
     private final WrongPasswords wrong;
     private final KnownBrowsers browsers;
+    /** What a session keeps of the device it was begun with. */
+    static final String DEVICE = "device";
+
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final TransactionTemplate transaction;
     private final Clock clock;
@@ -144,7 +148,29 @@ public class Accounts {
         all.subList(0, Math.max(0, all.size() - mostSessions + 1)).forEach(s -> sessions.deleteById(s.getId()));
     }
 
-    private void endSessions(Collector me, String keep) {
+    /**
+     * Where somebody is signed in.
+     *
+     * @param lastSeen to the minute
+     * @param with what kind of device, as far as its browser said; empty: it said nothing known
+     * @param here whether it is the one that asks
+     */
+    record SignedIn(Instant since, Instant lastSeen, String with, boolean here) {}
+
+    /** Everywhere the collector is signed in, the latest seen first. @param here the session that asks */
+    List<SignedIn> signedIn(Collector me, String here) {
+        return sessions.findByPrincipalName(me.getName()).values().stream()
+                .map(s -> new SignedIn(
+                        s.getCreationTime(),
+                        s.getLastAccessedTime(),
+                        s.getAttributeOrDefault(DEVICE, ""),
+                        s.getId().equals(here)))
+                .sorted(Comparator.comparing(SignedIn::lastSeen).reversed())
+                .toList();
+    }
+
+    /** Signs out everywhere but in one session. */
+    void endSessions(Collector me, String keep) {
         sessions.findByPrincipalName(me.getName()).keySet().stream()
                 .filter(id -> !id.equals(keep))
                 .forEach(sessions::deleteById);

@@ -33,6 +33,9 @@ import org.springframework.web.bind.annotation.RestController;
 /** Signing in and out, and one's own account. */
 @RestController
 class SessionController {
+    /** What browsers call what they run on; an Android phone calls itself a Linux, too. */
+    private static final List<String> DEVICES = List.of("iPhone", "iPad", "Android", "Windows", "Macintosh", "Linux");
+
     private final Accounts accounts;
     private final KnownBrowsers browsers;
     private final SecurityContextRepository contexts;
@@ -128,6 +131,21 @@ class SessionController {
         SecurityContextHolder.clearContext();
     }
 
+    record SessionList(List<Accounts.SignedIn> sessions) {}
+
+    /** Where the collector is signed in. */
+    @GetMapping("/api/account/sessions")
+    SessionList sessions(Collector me, HttpServletRequest request) {
+        return new SessionList(accounts.signedIn(me, request.getSession().getId()));
+    }
+
+    /** Signs out everywhere else. */
+    @DeleteMapping("/api/account/sessions")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOutElsewhere(Collector me, HttpServletRequest request) {
+        accounts.endSessions(me, request.getSession().getId());
+    }
+
     @PostMapping(path = "/api/collectors", consumes = MediaType.APPLICATION_JSON_VALUE)
     @SecurityRequirements
     @ResponseStatus(HttpStatus.CREATED)
@@ -190,8 +208,15 @@ class SessionController {
         SecurityContext context = SecurityContextHolder.createEmptyContext();
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(me, null, List.of()));
         SecurityContextHolder.setContext(context);
+        request.getSession().setAttribute(Accounts.DEVICE, device(request.getHeader("User-Agent")));
         contexts.saveContext(context, request, response);
         tokens.saveToken(tokens.generateToken(request), request, response);
+    }
+
+    /** Enough to know one's own devices apart; what identifies one is not kept. */
+    private static String device(@Nullable String agent) {
+        String said = orEmpty(agent);
+        return DEVICES.stream().filter(said::contains).findFirst().orElse("");
     }
 
     private static String orEmpty(@Nullable String text) {

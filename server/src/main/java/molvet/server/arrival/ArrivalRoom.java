@@ -5,6 +5,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.arrival.ArrivalKind;
@@ -53,6 +54,11 @@ class ArrivalRoom implements Room, Witness {
         return Map.of(
                 "arrival",
                 "select arrival_id thing, paint_id, min(position) at from arrival_line where collector_id = :me and paint_id is not null group by arrival_id, paint_id");
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("arrival");
     }
 
     @Override

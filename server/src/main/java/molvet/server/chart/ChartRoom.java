@@ -3,6 +3,7 @@ package molvet.server.chart;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.chart.ChartForm;
@@ -35,6 +36,11 @@ class ChartRoom implements Room, Witness {
         return Map.of(
                 "chart",
                 "select chart_id thing, paint_id, min(position) at from chart_cell where collector_id = :me and paint_id is not null group by chart_id, paint_id");
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("chart");
     }
 
     @Override

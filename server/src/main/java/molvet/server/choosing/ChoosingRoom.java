@@ -3,6 +3,7 @@ package molvet.server.choosing;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.choosing.ChoosingTerms;
@@ -37,6 +38,11 @@ class ChoosingRoom implements Room, Witness {
     @Override
     public String name() {
         return "choosing";
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("shortlist");
     }
 
     @Override

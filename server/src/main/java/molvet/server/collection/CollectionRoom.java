@@ -2,6 +2,7 @@ package molvet.server.collection;
 
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import java.util.stream.Stream;
@@ -54,6 +55,11 @@ class CollectionRoom implements Room, Makers.Use, PigmentUse {
                 "select line_id thing, id paint_id, order_key at from paint where collector_id = :me and line_id is not null",
                 "pigment",
                 "select g.code thing, g.paint_id, p.order_key at from paint_pigment g join paint p on p.id = g.paint_id where g.collector_id = :me and p.pigments = 1");
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("paint");
     }
 
     @Override

@@ -3,6 +3,7 @@ package molvet.server.fading;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.collection.PaperWord;
@@ -38,6 +39,11 @@ class FadingRoom implements Room, Witness {
     @Override
     public String name() {
         return "fading";
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("exposure");
     }
 
     @Override

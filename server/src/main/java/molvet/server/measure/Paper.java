@@ -10,6 +10,7 @@ import java.awt.FontFormatException;
 import java.awt.Graphics2D;
 import java.awt.RenderingHints;
 import java.awt.font.FontRenderContext;
+import java.awt.geom.AffineTransform;
 import java.awt.geom.Ellipse2D;
 import java.awt.geom.Line2D;
 import java.awt.geom.Path2D;
@@ -36,6 +37,8 @@ import org.apache.pdfbox.pdmodel.PDPage;
 import org.apache.pdfbox.pdmodel.PDPageContentStream;
 import org.apache.pdfbox.pdmodel.common.PDRectangle;
 import org.apache.pdfbox.pdmodel.font.PDType0Font;
+import org.apache.pdfbox.pdmodel.graphics.image.JPEGFactory;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.jfree.svg.SVGGraphics2D;
 import org.jfree.svg.SVGHints;
 import org.jfree.svg.SVGUnits;
@@ -207,6 +210,17 @@ public record Paper(double width, double height) {
             g.setColor(Color.BLACK);
         }
 
+        /** The middle of a picture, as much of it as fills the box; it is never stretched. */
+        public void picture(Rect box, BufferedImage picture) {
+            double scale = Math.max(box.width() / picture.getWidth(), box.height() / picture.getHeight());
+            int w = (int) Math.max(1, Math.round(box.width() / scale));
+            int h = (int) Math.max(1, Math.round(box.height() / scale));
+            BufferedImage part = picture.getSubimage((picture.getWidth() - w) / 2, (picture.getHeight() - h) / 2, w, h);
+            AffineTransform at = AffineTransform.getTranslateInstance(box.x(), box.y());
+            at.scale(box.width() / w, box.height() / h);
+            g.drawImage(part, at, null);
+        }
+
         private static Color between(String one, String other, double t) {
             Color a = Color.decode(one);
             Color b = Color.decode(other);
@@ -278,6 +292,8 @@ public record Paper(double width, double height) {
                     PdfBoxGraphics2D g =
                             new PdfBoxGraphics2D(document, (float) (width * POINT), (float) (height * POINT));
                     g.setFontTextDrawer(text);
+                    // Pictures are photographs: as JPEG a book of a thousand is a tenth of the size.
+                    g.setImageEncoder((into, content, image, env) -> photograph(into, (BufferedImage) image));
                     g.scale(POINT, POINT);
                     drawing.draw(new Pen(g), p);
                     g.dispose();
@@ -291,6 +307,18 @@ public record Paper(double width, double height) {
             } finally {
                 text.close();
             }
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    private static PDImageXObject photograph(PDDocument document, BufferedImage image) {
+        BufferedImage rgb = new BufferedImage(image.getWidth(), image.getHeight(), BufferedImage.TYPE_INT_RGB);
+        Graphics2D g = rgb.createGraphics();
+        g.drawImage(image, 0, 0, null);
+        g.dispose();
+        try {
+            return JPEGFactory.createFromImage(document, rgb, 0.85f);
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

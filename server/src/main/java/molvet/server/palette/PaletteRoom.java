@@ -4,6 +4,7 @@ import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.collection.HoldingForm;
@@ -37,6 +38,11 @@ class PaletteRoom implements Room, Witness {
     @Override
     public String name() {
         return "palette";
+    }
+
+    @Override
+    public Set<String> things() {
+        return Set.of("palette");
     }
 
     @Override

@@ -10,12 +10,16 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.function.Supplier;
 import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.server.platform.Journals.Change;
 import molvet.server.platform.Journals.Row;
 import org.springframework.jdbc.core.simple.JdbcClient;
+import org.springframework.jdbc.support.GeneratedKeyHolder;
+import org.springframework.jdbc.support.KeyHolder;
 import org.springframework.stereotype.Service;
 import org.springframework.transaction.annotation.Transactional;
 import tools.jackson.core.type.TypeReference;
@@ -31,6 +35,7 @@ import tools.jackson.databind.json.JsonMapper;
 @Service
 public class Acts {
     private static final int MOST_SAID = 300;
+    private static final int THINGS_AT_ONCE = 1000;
     private static final TypeReference<List<Change>> CHANGES = new TypeReference<>() {};
 
     private final JdbcClient db;
@@ -71,8 +76,9 @@ public class Acts {
         if (journals.isOpen()) return work.get();
         Journals.Done<T> done = journals.of(me, work);
         keepWithin(me, done.changes());
-        follow(me, done.changes());
+        Set<Long> paints = follow(me, done.changes());
         String words = said.get();
+        KeyHolder act = new GeneratedKeyHolder();
         db.sql("insert into act (collector_id, said, at, changes) values (?, ?, ?, ?)")
                 .params(
                         me.id(),
@@ -81,8 +87,22 @@ public class Acts {
                         json.writeValueAsString(done.changes().stream()
                                 .filter(c -> journals.table(c.table()).undoable())
                                 .toList()))
-                .update();
+                .update(act);
+        keepAbout(me, act.getKey().longValue(), journals.about(done.changes(), paints));
         return done.result();
+    }
+
+    private void keepAbout(Collector me, long act, Set<Row> things) {
+        List<Row> all = List.copyOf(things);
+        for (int from = 0; from < all.size(); from += THINGS_AT_ONCE) {
+            List<Row> some = all.subList(from, Math.min(all.size(), from + THINGS_AT_ONCE));
+            db.sql("insert into act_about (collector_id, act_id, thing, thing_id) values "
+                            + String.join(", ", Collections.nCopies(some.size(), "(?, ?, ?, ?)")))
+                    .params(some.stream()
+                            .flatMap(t -> Stream.<Object>of(me.id(), act, t.table(), t.id()))
+                            .toList())
+                    .update();
+        }
     }
 
     /** @see #act(Collector, Supplier, Supplier) */
@@ -121,9 +141,10 @@ public class Acts {
         limits.stream().filter(l -> grown.contains(l.table())).forEach(l -> l.require(me));
     }
 
-    private void follow(Collector me, List<Change> changes) {
+    private Set<Long> follow(Collector me, List<Change> changes) {
         Set<Long> paints = journals.touched(me, changes);
         if (!paints.isEmpty()) consequences.forEach(c -> c.follows(me, paints));
+        return paints;
     }
 
     /**
@@ -144,9 +165,22 @@ public class Acts {
                 """).param(me.id()).query(String.class).single();
     }
 
-    public List<Said> latest(Collector me, int limit) {
-        return db.sql(SAID + " order by id desc limit ?")
-                .params(me.id(), limit)
+    /** The latest, of those before another where one is given. */
+    public List<Said> latest(Collector me, int limit, Optional<Long> before) {
+        return db.sql(SAID + " and id < ? order by id desc limit ?")
+                .params(me.id(), before.orElse(Long.MAX_VALUE), limit)
+                .query(Acts::said)
+                .list();
+    }
+
+    /** The latest that were about one thing, of those before another act where one is given. @see Room#things() */
+    public List<Said> about(Collector me, String thing, long id, int limit, Optional<Long> before) {
+        return db.sql(SAID + """
+                 and id in (select b.act_id from act_about b
+                        where b.collector_id = ? and b.thing = ? and b.thing_id = ? and b.act_id < ?)
+                order by id desc limit ?
+                """)
+                .params(me.id(), me.id(), thing, id, before.orElse(Long.MAX_VALUE), limit)
                 .query(Acts::said)
                 .list();
     }

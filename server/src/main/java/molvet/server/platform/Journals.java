@@ -135,6 +135,23 @@ class Journals {
         return paints;
     }
 
+    /** What has a page of its own and was touched: rows that are such, what rows refer to, and the paints. */
+    Set<Row> about(List<Change> changes, Set<Long> paints) {
+        Set<String> things = rooms.things();
+        Set<Row> about = new LinkedHashSet<>();
+        paints.forEach(p -> about.add(new Row("paint", p)));
+        for (Change c : changes) {
+            if (things.contains(c.table)) about.add(new Row(c.table, c.id));
+            for (Schema.Reference r : schema.referencesOf(c.table)) {
+                if (!things.contains(r.to())) continue;
+                for (Map<String, Object> row : List.of(c.before, c.after)) {
+                    if (row.get(r.column()) instanceof Number id) about.add(new Row(r.to(), id.longValue()));
+                }
+            }
+        }
+        return about;
+    }
+
     private List<Long> paints(Collector me, String sql, Map<String, Object> row) {
         Matcher own = OWN_COLUMN.matcher(sql);
         // What stands in the row itself need not be asked for.

@@ -16,6 +16,7 @@ class PlatformRoom implements Room {
         return List.of(
                 Table.kept("collector"),
                 Table.kept("act"),
+                Table.kept("act_about"),
                 Table.kept("idempotency"),
                 Table.kept("SPRING_SESSION"),
                 Table.kept("SPRING_SESSION_ATTRIBUTES"),

@@ -3,6 +3,7 @@ package molvet.server.platform;
 import java.time.LocalDate;
 import java.util.List;
 import java.util.Map;
+import java.util.Set;
 import java.util.function.Function;
 import java.util.function.Supplier;
 import java.util.function.ToIntFunction;
@@ -20,6 +21,11 @@ public interface Room {
     /** The tables it answers for; nobody else writes to them but through its services. */
     default List<Table> tables() {
         return List.of();
+    }
+
+    /** Those of its tables whose rows have a page of their own, on which it is told what was done to them. */
+    default Set<String> things() {
+        return Set.of();
     }
 
     /**

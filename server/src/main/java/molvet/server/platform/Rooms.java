@@ -7,6 +7,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeSet;
+import java.util.stream.Collectors;
 import org.jspecify.annotations.Nullable;
 import org.springframework.beans.factory.ObjectProvider;
 import org.springframework.stereotype.Component;
@@ -21,7 +22,12 @@ public class Rooms {
         this.beans = beans;
     }
 
-    private record All(List<Room> rooms, Map<String, Table> tables, Map<String, List<String>> facts, Clauses clauses) {}
+    private record All(
+            List<Room> rooms,
+            Map<String, Table> tables,
+            Map<String, List<String>> facts,
+            Clauses clauses,
+            Set<String> things) {}
 
     private All known() {
         All is = known;
@@ -43,7 +49,8 @@ public class Rooms {
                             facts.computeIfAbsent(table, t -> new ArrayList<>()).add(sql));
             clauses.and(room.clauses());
         }
-        return new All(rooms, tables, facts, clauses);
+        Set<String> things = rooms.stream().flatMap(r -> r.things().stream()).collect(Collectors.toSet());
+        return new All(rooms, tables, facts, clauses, things);
     }
 
     public List<Room> all() {
@@ -53,6 +60,11 @@ public class Rooms {
     /** The clauses of all rooms. */
     public Clauses clauses() {
         return known().clauses;
+    }
+
+    /** @see Room#things() */
+    Set<String> things() {
+        return known().things;
     }
 
     public Optional<Table> table(String name) {

@@ -43,6 +43,9 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
 
     private static final int SIDE_OF_CODE = 1500;
 
+    /** Pixels across the code and the marker beside it; the first does for all but about one code in a thousand. */
+    private static final int[] SIDES_OF_CODE = {420, 300, 620, 220};
+
     /** @param id 0 to 3 as in {@link PageMarks}; {@code corners} of the printed square: top left, top right, and so on */
     record Found(int id, List<PageMap.Point> corners) {}
 
@@ -87,30 +90,17 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
         return all;
     }
 
-    /** Looked for beside each marker first, where it is printed, at full sharpness; then in the whole picture. */
+    /**
+     * Looked for beside the second marker first, where it is printed, upright and at full sharpness: in several sizes, as what a
+     * reader misses in one it finds in another. Then in the whole picture.
+     */
     private static Optional<String> code(Light light, List<Found> found) {
         for (Found f : found) {
             if (f.id != 1) continue;
-            PageMap.Point a = f.corners.get(0);
-            PageMap.Point b = f.corners.get(1);
-            PageMap.Point d = f.corners.get(3);
-            // From 2.3 marker widths to the left of it to its left edge, and a width below.
-            double[] xs = new double[4];
-            double[] ys = new double[4];
-            int n = 0;
-            for (double[] at : new double[][] {{-2.9, -0.4}, {0.1, -0.4}, {0.1, 2.2}, {-2.9, 2.2}}) {
-                xs[n] = a.x() + at[0] * (b.x() - a.x()) + at[1] * (d.x() - a.x());
-                ys[n++] = a.y() + at[0] * (b.y() - a.y()) + at[1] * (d.y() - a.y());
+            for (int side : SIDES_OF_CODE) {
+                Optional<String> text = upright(light, f.corners, side).flatMap(Marks::read);
+                if (text.isPresent()) return text;
             }
-            double left = Math.max(0, min(xs));
-            double top = Math.max(0, min(ys));
-            double right = Math.min(light.width(), -min(negative(xs)));
-            double bottom = Math.min(light.height(), -min(negative(ys)));
-            if (right - left < 20 || bottom - top < 20) continue;
-            double scale = Math.max(right - left, bottom - top) / 420.0;
-            Optional<String> text = read(
-                    grey(light, left, top, right - left, bottom - top, Math.max(0.4, Math.min(1.5, scale)), false));
-            if (text.isPresent()) return text;
         }
         double whole = Math.max(light.width(), light.height()) / (double) SIDE_OF_CODE;
         Optional<String> text = read(grey(light, 0, 0, light.width(), light.height(), Math.max(1, whole), false));
@@ -119,12 +109,40 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
                 : read(grey(light, 0, 0, light.width(), light.height(), Math.max(1, whole / 2), false));
     }
 
-    private static double min(double[] v) {
-        return java.util.Arrays.stream(v).min().orElse(0);
-    }
-
-    private static double[] negative(double[] v) {
-        return java.util.Arrays.stream(v).map(x -> -x).toArray();
+    /**
+     * From 2.9 marker widths left of a marker to its left edge, and from a little above it to a width below.
+     *
+     * @param corners of the marker, from the top left around
+     * @param side pixels across
+     * @return nothing where the picture has too few dots there, or would have to be drawn out too far
+     */
+    private static Optional<GrayU8> upright(Light light, List<PageMap.Point> corners, int side) {
+        PageMap.Point a = corners.get(0);
+        PageMap.Point b = corners.get(1);
+        PageMap.Point d = corners.get(3);
+        double step = 3.0 / side;
+        double dots = step * Math.hypot(b.x() - a.x(), b.y() - a.y());
+        if (dots * side < 20 || dots < 0.25) return Optional.empty();
+        int high = (int) (2.6 / step);
+        GrayU8 out = new GrayU8(side, high);
+        double[] c = new double[3];
+        double q = dots < 1 ? 0 : step / 4;
+        for (int y = 0; y < high; y++) {
+            for (int x = 0; x < side; x++) {
+                double sum = 0;
+                for (int k = 0; k < 4; k++) {
+                    double u = -2.9 + (x + 0.5) * step + (k % 2 == 0 ? -q : q);
+                    double v = -0.4 + (y + 0.5) * step + (k < 2 ? -q : q);
+                    sum += at(
+                            light,
+                            a.x() + u * (b.x() - a.x()) + v * (d.x() - a.x()),
+                            a.y() + u * (b.y() - a.y()) + v * (d.y() - a.y()),
+                            c);
+                }
+                out.data[y * side + x] = (byte) Math.min(255, (int) (255 * Math.sqrt(sum / 4) + 0.5));
+            }
+        }
+        return Optional.of(out);
     }
 
     private static final Predicate<String> NAMES_A_PAGE =
@@ -168,20 +186,16 @@ record Marks(List<Found> markers, Optional<String> text, boolean mirrored) {
         int w = Math.max(8, (int) (width / scale));
         int h = Math.max(8, (int) (height / scale));
         GrayU8 out = new GrayU8(w, h);
-        boolean between = scale < 1;
         IntStream.range(0, h).parallel().forEach(y -> {
-            double[] c = new double[3];
             double q = scale / 4;
             for (int x = 0; x < w; x++) {
                 double u = left + (x + 0.5) * scale;
                 double v = top + (y + 0.5) * scale;
-                double sum = between
-                        ? at(light, u, v, c)
-                        : (light.grey(u - q, v - q)
-                                        + light.grey(u + q, v - q)
-                                        + light.grey(u - q, v + q)
-                                        + light.grey(u + q, v + q))
-                                / 4;
+                double sum = (light.grey(u - q, v - q)
+                                + light.grey(u + q, v - q)
+                                + light.grey(u - q, v + q)
+                                + light.grey(u + q, v + q))
+                        / 4;
                 out.data[y * w + (mirrored ? w - 1 - x : x)] =
                         (byte) Math.min(255, (int) (255 * Math.sqrt(Math.max(0, sum)) + 0.5));
             }

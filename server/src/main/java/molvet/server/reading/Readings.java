@@ -300,7 +300,7 @@ public class Readings {
     }
 
     /** The piece of the picture from full strength to palest, upright, as JPEG. */
-    byte[] crop(Collector me, long reading) {
+    public byte[] crop(Collector me, long reading) {
         ReadingStore.ReadingRow row =
                 store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
         if (row.scanId() != null && row.cell() != null) {

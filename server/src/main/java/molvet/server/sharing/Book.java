@@ -1,5 +1,6 @@
 package molvet.server.sharing;
 
+import java.awt.image.BufferedImage;
 import java.text.Collator;
 import java.util.ArrayList;
 import java.util.Comparator;
@@ -7,9 +8,11 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
+import java.util.Optional;
 import java.util.TreeMap;
 import java.util.TreeSet;
 import java.util.function.Function;
+import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.measure.Lettering;
@@ -43,8 +46,12 @@ final class Book {
         }
     }
 
-    /** @param stops of its strip; none if its colour is not known. {@code holding} and what is {@code said} of it stand under its name */
+    /**
+     * @param id of the paint
+     * @param stops of its strip; none if its colour is not known. {@code holding} and what is {@code said} of it stand under its name
+     */
     record BookEntry(
+            long id,
             String number,
             String name,
             String maker,
@@ -74,14 +81,24 @@ final class Book {
     private final BookSize size;
     private final String title;
     private final List<String> said;
+    private final LongFunction<Optional<BufferedImage>> picture;
     private final List<List<Placed>> pages = new ArrayList<>();
     private final List<List<List<IndexLine>>> indexes = new ArrayList<>();
     private final Lettering.Ruler plain = Paper.ruler(Letters.PLAIN);
     private final Lettering.Ruler book = Paper.ruler(Letters.BOOK);
     private final Lettering.Ruler code = Paper.ruler(Letters.CODE);
 
-    /** @param said on the title page, a paragraph each */
-    Book(BookSize size, String title, List<String> said, List<BookChapter> chapters) {
+    /**
+     * @param said on the title page, a paragraph each
+     * @param picture of the swatch of a paint, which stands instead of its strip; asked for when its page is drawn
+     */
+    Book(
+            BookSize size,
+            String title,
+            List<String> said,
+            List<BookChapter> chapters,
+            LongFunction<Optional<BufferedImage>> picture) {
+        this.picture = picture;
         this.size = size;
         this.title = title;
         this.said = said;
@@ -257,7 +274,10 @@ final class Book {
     private void entry(Pen pen, BookEntry e, double y) {
         double x = size.margin;
         Rect strip = new Rect(x, y + 1, size.strip, size.row - 4);
-        if (e.stops.isEmpty()) {
+        Optional<BufferedImage> own = picture.apply(e.id);
+        if (own.isPresent()) {
+            pen.picture(strip, own.get());
+        } else if (e.stops.isEmpty()) {
             pen.rectangle(strip.x(), strip.y(), strip.width(), strip.height(), 0.15);
             pen.text(Letters.PLAIN, "not swatched", strip.x() + 2, strip.y() + strip.height() / 2 + 1, SMALL);
         } else {

@@ -48,6 +48,11 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
     }
 
     @Override
+    public Set<String> things() {
+        return Set.of("keeper");
+    }
+
+    @Override
     public List<Table> tables() {
         return List.of(
                 Table.of("keeper").words("kind", KeeperKind.class).words("school", School.class),

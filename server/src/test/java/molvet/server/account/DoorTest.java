@@ -13,6 +13,7 @@ import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
 import org.junit.jupiter.api.Test;
 import org.springframework.context.ConfigurableApplicationContext;
+import tools.jackson.databind.JsonNode;
 
 class DoorTest {
     @Test
@@ -256,5 +257,21 @@ class DoorTest {
                 .must(422);
         stranger.send("POST", "/api/collectors", "email=x".getBytes(), "application/x-www-form-urlencoded", Map.of())
                 .must(415);
+    }
+
+    @Test
+    void whereOneIsSignedInIsListedAndEndedFromAnyOfThem() {
+        Api here = Api.collector();
+        Api there = Api.stranger();
+        there.post("/api/session", signIn(here, Api.PASSWORD)).must(200);
+        JsonNode listed = here.get("/api/account/sessions").must(200).json().get("sessions");
+        assertThat(listed).hasSize(2);
+        assertThat(listed.valueStream().filter(s -> s.get("here").asBoolean())).hasSize(1);
+        assertThat(listed.toString()).doesNotContain(here.email());
+        here.delete("/api/account/sessions").must(204);
+        there.get("/api/paints").must(401);
+        here.get("/api/paints").must(200);
+        assertThat(here.get("/api/account/sessions").json().get("sessions")).hasSize(1);
+        Api.stranger().get("/api/account/sessions").must(401);
     }
 }

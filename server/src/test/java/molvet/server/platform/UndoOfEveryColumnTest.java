@@ -11,6 +11,7 @@ import java.util.LinkedHashMap;
 import java.util.LinkedHashSet;
 import java.util.List;
 import java.util.Map;
+import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Stream;
 import molvet.server.Api;
@@ -200,7 +201,7 @@ class UndoOfEveryColumnTest {
     }
 
     private static void undoLast() {
-        acts.undo(me, acts.latest(me, 1).get(0).id());
+        acts.undo(me, acts.latest(me, 1, Optional.empty()).get(0).id());
     }
 
     private static String row(Table table, String id) throws SQLException {

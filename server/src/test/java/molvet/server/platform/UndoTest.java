@@ -2,6 +2,9 @@ package molvet.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.URLEncoder;
+import java.nio.charset.StandardCharsets;
+import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
 import org.junit.jupiter.api.Test;
@@ -51,5 +54,64 @@ class UndoTest {
         Api.Answer stale = me.put("/api/paints/" + id, Map.of("name", "Mine", "pigments", "PB29", "version", read));
         assertThat(stale.status()).isEqualTo(409);
         assertThat(stale.json().at("/current/name").asString()).isEqualTo("One");
+    }
+
+    @Test
+    void whatWasDoneToOneThingIsFoundFromIt() {
+        Api me = Api.collector();
+        long one = me.paint("One", "PB29").get("id").asLong();
+        long other = me.paint("Other", "PR122").get("id").asLong();
+        rename(me, one, "First", 1);
+        me.post("/api/paints/" + one + "/observations", Map.of("trait", "granulation", "value", "SLIGHT"))
+                .must(201);
+        rename(me, other, "Second", 1);
+        assertThat(said(me, "?of=paint:" + one)).hasSize(3).noneMatch(s -> s.contains("Second"));
+        assertThat(said(me, "?of=paint:" + other)).hasSize(2).noneMatch(s -> s.contains("First"));
+        // Older ones follow where the first page ends.
+        JsonNode first = me.get("/api/acts?limit=2&of=paint:" + one).json().get("acts");
+        JsonNode rest = me.get("/api/acts?limit=2&of=paint:" + one + "&act="
+                        + first.get(1).get("id").asLong())
+                .json()
+                .get("acts");
+        assertThat(rest).hasSize(1);
+        assertThat(said(me, "?of=paint:" + one).get(2))
+                .isEqualTo(rest.get(0).get("said").asString());
+        // What was undone stays told, as undone.
+        me.post("/api/acts/" + first.get(0).get("id").asLong() + "/undo", Map.of())
+                .must(200);
+        assertThat(me.get("/api/acts?of=paint:" + one)
+                        .json()
+                        .at("/acts/0/undone")
+                        .asBoolean())
+                .isTrue();
+        assertThat(said(Api.collector(), "?of=paint:" + one)).isEmpty();
+        for (String nothing : List.of("giver:1", "paint:x", "paint", "act:1", "paint:1 or 1=1")) {
+            assertThat(me.get("/api/acts?of=" + URLEncoder.encode(nothing, StandardCharsets.UTF_8))
+                            .status())
+                    .as(nothing)
+                    .isEqualTo(422);
+        }
+    }
+
+    @Test
+    void aRowOfAThingIsOfThatThing() {
+        Api me = Api.collector();
+        me.post("/api/keepers", Map.of("kind", "RING", "number", 1, "cells", 40))
+                .must(201);
+        long ring = me.get("/api/keepers").json().at("/keepers/0/id").asLong();
+        long paint = me.paint("One", "PB29").get("id").asLong();
+        me.post("/api/paints/" + paint + "/swatches", Map.of("place", "R1 4")).must(201);
+        assertThat(said(me, "?of=keeper:" + ring)).hasSize(2);
+        assertThat(said(me, "?of=paint:" + paint)).hasSize(2);
+    }
+
+    private static List<String> said(Api me, String query) {
+        return me.get("/api/acts" + query)
+                .must(200)
+                .json()
+                .get("acts")
+                .valueStream()
+                .map(a -> a.get("said").asString())
+                .toList();
     }
 }

@@ -92,9 +92,19 @@ class RegistrationTest {
     void aCodeNamesThePageHoweverItLies() {
         TestSheet sheet = new TestSheet(ChartForm.GRID, 6);
         BufferedImage page = sheet.printed(150, "https://station.example/c/4711/");
-        Marks found = Marks.in(Picture.of(TestSheet.file(page, "png")).light());
-        assertThat(found.text()).contains("https://station.example/c/4711/1");
-        assertThat(found.markers()).extracting(Marks.Found::id).containsExactlyInAnyOrder(0, 1, 2, 3);
-        assertThat(found.mirrored()).isFalse();
+        for (double degrees : new double[] {0, 17, 92, 181, 315}) {
+            AffineTransform by = new AffineTransform();
+            by.translate(600, 600);
+            by.rotate(Math.toRadians(degrees));
+            by.translate(-page.getWidth() / 2.0, -page.getHeight() / 2.0);
+            Marks found = Marks.in(Picture.of(TestSheet.file(TestSheet.laid(page, 1200, 1200, by), "png"))
+                    .light());
+            assertThat(found.text()).as(degrees + "°").contains("https://station.example/c/4711/1");
+            assertThat(found.markers())
+                    .as(degrees + "°")
+                    .extracting(Marks.Found::id)
+                    .containsExactlyInAnyOrder(0, 1, 2, 3);
+            assertThat(found.mirrored()).isFalse();
+        }
     }
 }

@@ -2,17 +2,28 @@ package molvet.server.sharing;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.awt.Color;
+import java.awt.image.BufferedImage;
+import java.io.ByteArrayOutputStream;
+import java.io.IOException;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
+import java.util.Map;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import javax.imageio.ImageIO;
 import molvet.server.Api;
 import molvet.server.demo.LoadedDemo;
 import org.apache.pdfbox.Loader;
+import org.apache.pdfbox.cos.COSName;
 import org.apache.pdfbox.pdmodel.PDDocument;
+import org.apache.pdfbox.pdmodel.PDResources;
+import org.apache.pdfbox.pdmodel.graphics.PDXObject;
+import org.apache.pdfbox.pdmodel.graphics.form.PDFormXObject;
+import org.apache.pdfbox.pdmodel.graphics.image.PDImageXObject;
 import org.apache.pdfbox.text.PDFTextStripper;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.api.io.TempDir;
@@ -81,6 +92,77 @@ class BookApiTest {
         Process info = new ProcessBuilder("pdfinfo", file.toString()).start();
         assertThat(new String(info.getInputStream().readAllBytes()))
                 .containsPattern("Page size: +297\\.\\d+ x 419\\.\\d+");
+    }
+
+    /** Both programs see a photograph where a swatch was measured in one, and a drawn strip where none was. */
+    @Test
+    void ownPicturesStandWhereTheStripsWould() throws Exception {
+        Api me = Api.collector();
+        long swatch = me.painted("Tern Grey", "R1·7").at("/swatches/0/id").asLong();
+        long picture = me.upload("/api/swatches/" + swatch + "/pictures", "card.png", wash())
+                .must(201)
+                .json()
+                .get("picture")
+                .asLong();
+        me.post(
+                        "/api/pictures/" + picture + "/readings",
+                        Map.of("full", Map.of("x", 0.1, "y", 0.4), "palest", Map.of("x", 0.9, "y", 0.4)))
+                .must(201);
+        me.paint("Sea Thrift", "PV19");
+        byte[] drawn = me.get("/api/book.pdf").must(200).bytes();
+        byte[] cut = me.get("/api/book.pdf?strips=PICTURES").must(200).bytes();
+        assertThat(photographs(drawn)).isEmpty();
+        assertThat(photographs(cut)).hasSize(1);
+        assertThat(pages(cut).get(0)).contains("cut out of the picture");
+        assertThat(pages(drawn).get(0)).contains("as measured on the collector’s own paper");
+        // The paint is the darkest of what the book shows; along its picture it runs out to the palest.
+        BufferedImage photograph = photographs(cut).get(0);
+        assertThat(photograph.getWidth() / (double) photograph.getHeight()).isBetween(4.7, 5.3);
+        assertThat(light(photograph, 0.1)).isLessThan(light(photograph, 0.9) - 40);
+        Path file = folder.resolve("cut.pdf");
+        Files.write(file, cut);
+        Process images = new ProcessBuilder("pdfimages", "-list", file.toString()).start();
+        assertThat(new String(images.getInputStream().readAllBytes())).containsPattern("image .* jpeg ");
+        me.get("/api/book.pdf?strips=PAINTED").must(422);
+    }
+
+    /** A card: a blue that runs out to the paper from left to right, bare paper below. */
+    private static byte[] wash() throws IOException {
+        BufferedImage card = new BufferedImage(600, 300, BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < 300; y++) {
+            for (int x = 0; x < 600; x++) {
+                double t = y > 240 ? 1 : Math.min(1, x / 560.0);
+                card.setRGB(
+                        x, y, new Color((int) (30 + 210 * t), (int) (50 + 190 * t), (int) (120 + 115 * t)).getRGB());
+            }
+        }
+        ByteArrayOutputStream out = new ByteArrayOutputStream();
+        ImageIO.write(card, "png", out);
+        return out.toByteArray();
+    }
+
+    private static double light(BufferedImage image, double along) {
+        int x = (int) (along * image.getWidth());
+        double sum = 0;
+        for (int y = 0; y < image.getHeight(); y++) sum += new Color(image.getRGB(x, y)).getGreen();
+        return sum / image.getHeight();
+    }
+
+    private static List<BufferedImage> photographs(byte[] pdf) throws IOException {
+        List<BufferedImage> all = new ArrayList<>();
+        try (PDDocument document = Loader.loadPDF(pdf)) {
+            for (var page : document.getPages()) photographs(page.getResources(), all);
+        }
+        return all;
+    }
+
+    private static void photographs(PDResources of, List<BufferedImage> all) throws IOException {
+        for (COSName name : of.getXObjectNames()) {
+            PDXObject object = of.getXObject(name);
+            if (object instanceof PDImageXObject image) all.add(image.getImage());
+            if (object instanceof PDFormXObject form && form.getResources() != null)
+                photographs(form.getResources(), all);
+        }
     }
 
     @Test
