@@ -21,13 +21,12 @@ export function SignedIn() {
       <ul>
         {all.map((s) => (
           <li key={`${s.since}${s.lastSeen}`} className="rule-b py-2 flex justify-between gap-3">
-            <span>
+            <span className="whitespace-nowrap">
               {s.with || "A device"}
               {s.here && ", this one"}
             </span>
-            <span className="quiet">
-              since {localTime(s.since)}
-              {!s.here && <>, last seen {localTime(s.lastSeen)}</>}
+            <span className="quiet text-right">
+              {s.here ? `since ${localTime(s.since)}` : `last seen ${localTime(s.lastSeen)}`}
             </span>
           </li>
         ))}

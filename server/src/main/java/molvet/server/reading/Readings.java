@@ -300,45 +300,65 @@ public class Readings {
     }
 
     /** The piece of the picture from full strength to palest, upright, as JPEG. */
-    public byte[] crop(Collector me, long reading) {
+    byte[] crop(Collector me, long reading) {
         ReadingStore.ReadingRow row =
                 store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
         if (row.scanId() != null && row.cell() != null) {
             return scans.crop(me, row.scanId(), row.cell())
                     .orElseThrow(() -> new NotFound("The picture of this reading is gone."));
         }
+        try {
+            return Picture.jpeg(piece(me, reading));
+        } catch (IOException e) {
+            throw new UncheckedIOException(e);
+        }
+    }
+
+    /** The piece of the picture from full strength to palest, upright. */
+    public BufferedImage piece(Collector me, long reading) {
+        ReadingStore.ReadingRow row =
+                store.reading(me, reading).orElseThrow(() -> new NotFound("There is no such reading."));
+        if (row.scanId() != null && row.cell() != null) {
+            byte[] cell = scans.crop(me, row.scanId(), row.cell())
+                    .orElseThrow(() -> new NotFound("The picture of this reading is gone."));
+            return image(cell);
+        }
         if (row.pictureId() == null) throw new NotFound("This reading was measured without a picture.");
         Map<String, PaintViews.SpotView> spots = spots(row);
         PaintViews.SpotView full = spots.get("full");
         PaintViews.SpotView palest = spots.get("palest");
-        try {
-            BufferedImage all = ImageIO.read(new ByteArrayInputStream(
-                    store.preview(me, row.pictureId()).orElseThrow().bytes()));
-            double w = all.getWidth();
-            double h = all.getHeight();
-            double across = Math.abs(full.x() - palest.x()) * w;
-            double down = Math.abs(full.y() - palest.y()) * h;
-            // A strip about twice as long as it is wide, and a little more at both ends.
-            double padX = across >= down ? 0.05 * Math.min(w, h) : 0.25 * down;
-            double padY = across >= down ? 0.25 * across : 0.05 * Math.min(w, h);
-            int x0 = (int) Math.max(0, Math.min(full.x(), palest.x()) * w - padX);
-            int x1 = (int) Math.min(w, Math.max(full.x(), palest.x()) * w + padX);
-            int y0 = (int) Math.max(0, Math.min(full.y(), palest.y()) * h - padY);
-            int y1 = (int) Math.min(h, Math.max(full.y(), palest.y()) * h + padY);
-            BufferedImage part = all.getSubimage(x0, y0, Math.max(1, x1 - x0), Math.max(1, y1 - y0));
-            boolean upended = part.getHeight() > part.getWidth();
-            boolean backward = upended ? full.y() > palest.y() : full.x() > palest.x();
-            BufferedImage out = new BufferedImage(
-                    upended ? part.getHeight() : part.getWidth(),
-                    upended ? part.getWidth() : part.getHeight(),
-                    BufferedImage.TYPE_INT_RGB);
-            for (int y = 0; y < out.getHeight(); y++) {
-                for (int x = 0; x < out.getWidth(); x++) {
-                    int along = backward ? out.getWidth() - 1 - x : x;
-                    out.setRGB(x, y, upended ? part.getRGB(y, along) : part.getRGB(along, y));
-                }
+        BufferedImage all =
+                image(store.preview(me, row.pictureId()).orElseThrow().bytes());
+        double w = all.getWidth();
+        double h = all.getHeight();
+        double across = Math.abs(full.x() - palest.x()) * w;
+        double down = Math.abs(full.y() - palest.y()) * h;
+        // A strip about twice as long as it is wide, and a little more at both ends.
+        double padX = across >= down ? 0.05 * Math.min(w, h) : 0.25 * down;
+        double padY = across >= down ? 0.25 * across : 0.05 * Math.min(w, h);
+        int x0 = (int) Math.max(0, Math.min(full.x(), palest.x()) * w - padX);
+        int x1 = (int) Math.min(w, Math.max(full.x(), palest.x()) * w + padX);
+        int y0 = (int) Math.max(0, Math.min(full.y(), palest.y()) * h - padY);
+        int y1 = (int) Math.min(h, Math.max(full.y(), palest.y()) * h + padY);
+        BufferedImage part = all.getSubimage(x0, y0, Math.max(1, x1 - x0), Math.max(1, y1 - y0));
+        boolean upended = part.getHeight() > part.getWidth();
+        boolean backward = upended ? full.y() > palest.y() : full.x() > palest.x();
+        BufferedImage out = new BufferedImage(
+                upended ? part.getHeight() : part.getWidth(),
+                upended ? part.getWidth() : part.getHeight(),
+                BufferedImage.TYPE_INT_RGB);
+        for (int y = 0; y < out.getHeight(); y++) {
+            for (int x = 0; x < out.getWidth(); x++) {
+                int along = backward ? out.getWidth() - 1 - x : x;
+                out.setRGB(x, y, upended ? part.getRGB(y, along) : part.getRGB(along, y));
             }
-            return Picture.jpeg(out);
+        }
+        return out;
+    }
+
+    private static BufferedImage image(byte[] file) {
+        try {
+            return ImageIO.read(new ByteArrayInputStream(file));
         } catch (IOException e) {
             throw new UncheckedIOException(e);
         }

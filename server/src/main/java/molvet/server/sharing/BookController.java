@@ -2,9 +2,6 @@ package molvet.server.sharing;
 
 import io.swagger.v3.oas.annotations.media.Schema;
 import java.awt.image.BufferedImage;
-import java.io.ByteArrayInputStream;
-import java.io.IOException;
-import java.io.UncheckedIOException;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
@@ -18,7 +15,6 @@ import java.util.Optional;
 import java.util.function.LongFunction;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
-import javax.imageio.ImageIO;
 import molvet.core.collection.School;
 import molvet.core.collection.SchoolOrder;
 import molvet.core.measure.DayInWords;
@@ -116,11 +112,9 @@ class BookController {
             Long reading = current.get(paint);
             if (reading == null) return Optional.empty();
             try {
-                return Optional.ofNullable(ImageIO.read(new ByteArrayInputStream(readings.crop(me, reading))));
+                return Optional.of(readings.piece(me, reading));
             } catch (NotFound e) {
                 return Optional.empty();
-            } catch (IOException e) {
-                throw new UncheckedIOException(e);
             }
         };
     }
