@@ -6,7 +6,7 @@ import { createBrowserRouter, Navigate } from "react-router";
 import { RouterProvider } from "react-router/dom";
 import { Problem } from "./api/client";
 import { trust } from "./api/network";
-import { Lost } from "./house/Lost";
+import { Lost, NoSuchPage } from "./house/Lost";
 import { ROOMS } from "./house/rooms";
 import { Shell } from "./house/Shell";
 import { Door } from "./rooms/account/Door";
@@ -38,7 +38,7 @@ const router = createBrowserRouter([
           { path: "/", element: <Navigate to="/collection" replace /> },
           // What breaks in a page, or does not come, leaves the rail beside it.
           { errorElement: <Lost />, children: ROOMS.flatMap((r) => r.routes ?? []) },
-          { path: "*", element: <p className="p-6">There is no such page. Choose a room on the left.</p> },
+          { path: "*", element: <NoSuchPage /> },
         ],
       },
     ],

@@ -1,11 +1,16 @@
-import { useRouteError } from "react-router";
+import { isRouteErrorResponse, useRouteError } from "react-router";
 
 /** What browsers say of a part that does not come; none has a type of its own for it. */
 const NOT_FETCHED = /dynamically imported module|importing a module|preload CSS|Failed to fetch/i;
 
-/** A page that could not be fetched, or that broke. */
+export function NoSuchPage() {
+  return <p className="p-6">There is no such page. Choose a room on the left.</p>;
+}
+
+/** A page that could not be fetched, or that broke, or an address that is none. */
 export function Lost() {
   const error = useRouteError();
+  if (isRouteErrorResponse(error) && error.status === 404) return <NoSuchPage />;
   const away = error instanceof Error && NOT_FETCHED.test(error.message);
   return (
     <div role="alert" className="p-6 max-w-xl">

@@ -9,7 +9,7 @@ afterEach(() => {
   vi.restoreAllMocks();
 });
 
-function open(route: ReturnType<typeof page>) {
+function open(route: ReturnType<typeof page>, at = "/here") {
   vi.spyOn(console, "error").mockImplementation(() => {});
   vi.spyOn(console, "warn").mockImplementation(() => {});
   const frame = (
@@ -25,7 +25,7 @@ function open(route: ReturnType<typeof page>) {
       children: [{ errorElement: <Lost />, children: [route] }],
     },
   ];
-  render(<RouterProvider router={createMemoryRouter(routes, { initialEntries: ["/here"] })} />);
+  render(<RouterProvider router={createMemoryRouter(routes, { initialEntries: [at] })} />);
 }
 
 test("a page whose part does not come says so, and the rail stays", async () => {
@@ -45,4 +45,17 @@ test("a page that breaks does not blame the network", async () => {
   open(page("/here", broken, "Page"));
   expect(await screen.findByText(/Something in it broke/)).toBeTruthy();
   expect(screen.queryByText(/does not answer/)).toBeNull();
+});
+
+test("an address with a word where a number belongs is no page, and is said to be none", async () => {
+  const asked = vi.fn(async () => ({ Page: () => <p>An arrival</p> }));
+  open(page("/arrivals/:arrival", asked, "Page"), "/arrivals/thanks");
+  expect(await screen.findByText(/There is no such page/)).toBeTruthy();
+  expect(screen.queryByText("An arrival")).toBeNull();
+  cleanup();
+  open(page("/arrivals/:arrival", asked, "Page"), "/arrivals/12");
+  expect(await screen.findByText("An arrival")).toBeTruthy();
+  cleanup();
+  open(page("/pigments/:code", asked, "Page"), "/pigments/PB29");
+  expect(await screen.findByText("An arrival")).toBeTruthy();
 });

@@ -21,11 +21,23 @@ export type Room = {
   waits?: [find: string, words: string][];
 };
 
-/** A page that is fetched when it is first opened. */
+/** Parts of addresses that are words; all others are numbers. */
+const WORDS = new Set(["code", "keeper", "number"]);
+
+/** A page that is fetched when it is first opened. An address that is none of its own leads nowhere. */
 export function page<Module, Name extends keyof Module>(
   path: string,
   load: () => Promise<Module>,
   name: Name,
 ): RouteObject {
-  return { path, lazy: async () => ({ Component: (await load())[name] as ComponentType }) };
+  return {
+    path,
+    loader: ({ params }) => {
+      if (Object.entries(params).some(([part, is]) => !WORDS.has(part) && !/^\d{1,18}$/.test(is ?? ""))) {
+        throw new Response("", { status: 404 });
+      }
+      return null;
+    },
+    lazy: async () => ({ Component: (await load())[name] as ComponentType }),
+  };
 }

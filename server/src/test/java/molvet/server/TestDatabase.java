@@ -102,11 +102,6 @@ public final class TestDatabase {
         return copy;
     }
 
-    /** Whether what it holds is kept for the tests that come after. */
-    public boolean isKept() {
-        return folder("molvet.test.keep").isPresent();
-    }
-
     public static TestDatabase get() {
         return ONLY;
     }
@@ -204,7 +199,7 @@ public final class TestDatabase {
     private void remove() {
         stop();
         try {
-            if (isKept()) {
+            if (folder("molvet.test.keep").isPresent()) {
                 Path kept = folder("molvet.test.keep").get();
                 delete(kept);
                 copy(

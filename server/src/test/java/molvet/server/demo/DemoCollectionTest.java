@@ -17,7 +17,6 @@ class DemoCollectionTest {
     @BeforeAll
     static void load() {
         demo = LoadedDemo.api();
-        LoadedDemo.keep();
     }
 
     @Test

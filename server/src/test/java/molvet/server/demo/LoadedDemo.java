@@ -7,13 +7,10 @@ import molvet.server.TestDatabase;
 
 /**
  * The demo collection, made once for all tests that look at it; they leave it as it was. In a whole run it stands in the
- * database they begin with, and another beside it for the one test that leaves it otherwise.
+ * database they begin with.
  */
 public final class LoadedDemo {
     public static final String EMAIL = "ines@molvet.example";
-    /** Whose demo may be left otherwise than it was. */
-    public static final String SPENT = "undone@molvet.example";
-
     public static final String PASSWORD = "island light 7";
     private static Api api;
 
@@ -21,27 +18,15 @@ public final class LoadedDemo {
 
     /** Signed in as its collector. */
     public static synchronized Api api() {
-        if (api == null) api = loaded(EMAIL);
+        if (api == null) api = loaded();
         return api;
     }
 
-    /** That of another collector, for the one test that leaves it otherwise. */
-    public static Api spent() {
-        return loaded(SPENT);
-    }
-
-    /** Both, for the tests that come after: they begin with a copy of this database. */
-    static void keep() {
-        if (!TestDatabase.get().isKept()) return;
-        api();
-        spent();
-    }
-
-    private static Api loaded(String email) {
+    private static Api loaded() {
         boolean there = TestDatabase.get().isCopy();
-        if (!there) RunningMolvet.context().getBean(DemoCollection.class).load(email, PASSWORD);
+        if (!there) RunningMolvet.context().getBean(DemoCollection.class).load(EMAIL, PASSWORD);
         Api signedIn = Api.stranger();
-        signedIn.post("/api/session", Map.of("email", email, "password", PASSWORD))
+        signedIn.post("/api/session", Map.of("email", EMAIL, "password", PASSWORD))
                 .must(200);
         // What is looked at has come to rest.
         signedIn.get("/api/readings")

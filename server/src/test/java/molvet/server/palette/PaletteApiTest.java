@@ -357,6 +357,17 @@ class PaletteApiTest {
                         .filter(u -> u.at("/degree").asString().equals("NEVER")))
                 .hasSize(4);
         assertThat(judged.at("/uses/5/said").asString()).isEqualTo("in 5 of 5");
+        // One of the two is used once more: it is the most used, and the least used are those never touched.
+        me.post(
+                        at(tin) + "/paintings",
+                        Map.of("title", "Sky", "on", "2026-02-09", "paints", List.of(Map.of("paint", paints.get(3)))))
+                .must(201);
+        assertThat(ids("most used")).containsExactly(paints.get(3), paints.get(0));
+        assertThat(ids("least used"))
+                .hasSize(paints.size())
+                .endsWith(paints.get(0), paints.get(3))
+                .doesNotHaveDuplicates();
+        me.undoLast();
         assertThat(me.post(at(tin) + "/paintings", Map.of("title", "x", "paints", List.of()))
                         .must(422)
                         .text())
@@ -635,5 +646,14 @@ class PaletteApiTest {
         assertThat(all.at("/palettes/0/versions/1/why").asString()).isEqualTo("first");
         assertThat(all.at("/paintings/0/title").asString()).isEqualTo("Moth");
         assertThat(all.at("/boxes/0/name").asString()).isEqualTo("Tin of 18 half pans");
+    }
+
+    private List<Long> ids(String find) {
+        return me.find(find)
+                .json()
+                .get("paints")
+                .valueStream()
+                .map(p -> p.get("id").asLong())
+                .toList();
     }
 }
