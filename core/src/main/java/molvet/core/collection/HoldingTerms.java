@@ -19,7 +19,7 @@ public final class HoldingTerms {
     private static final Pattern VOLUME = Pattern.compile("(?i)(\\d{1,4}(?:[.,]\\d{1,2})?)\\s*ml");
     private static final Pattern SERIES = Pattern.compile("series (\\d{1,2})(?: ?(?:\\.\\.|-|–|to) ?(\\d{1,2}))?");
     private static final Pattern PER_ML = Pattern.compile(
-            "(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?)" + MONEY + "? ?(?:per ml|/ ?ml|a ml)");
+            "(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?)(" + MONEY + ")? ?(?:per ml|/ ?ml|a ml)");
     private static final Pattern SIZED = Pattern.compile(
             "(?:(?:of|in|with) )?(over|above|bigger than|larger than|more than|at least|under|below|smaller than|less than|up to|at most)"
                     + " (\\d{1,4}(?:[.,]\\d{1,2})?) ?ml");
@@ -111,20 +111,34 @@ public final class HoldingTerms {
         }
     }
 
-    /** What a holding cost for each ml, in whatever currency was paid. */
-    public record PerMl(boolean under, BigDecimal price) implements Term {
+    /** What a holding cost for each ml. @param currency empty: in whatever was paid */
+    public record PerMl(boolean under, BigDecimal price, Optional<String> currency) implements Term {
         @Override
         public String written() {
-            return (under ? "under " : "over ") + price.toPlainString() + " per ml";
+            return (under ? "under " : "over ") + amount(price, currency) + " per ml";
         }
     }
 
-    /** What one piece cost, in whatever currency was paid. */
-    public record Price(boolean under, BigDecimal price) implements Term {
+    /** What one piece cost. @param currency empty: in whatever was paid */
+    public record Price(boolean under, BigDecimal price, Optional<String> currency) implements Term {
         @Override
         public String written() {
-            return "price " + (under ? "under " : "over ") + price.toPlainString();
+            return "price " + (under ? "under " : "over ") + amount(price, currency);
         }
+    }
+
+    private static String amount(BigDecimal price, Optional<String> currency) {
+        return price.toPlainString() + currency.map(c -> " " + c).orElse("");
+    }
+
+    /** Its code after ISO 4217, of a sign, a word or the code itself. */
+    private static String currency(String typed) {
+        return switch (typed.strip().charAt(0)) {
+            case '€', 'e' -> "EUR";
+            case '£', 'p', 'g' -> "GBP";
+            case 'c' -> "CHF";
+            default -> "USD";
+        };
     }
 
     /** Held in a form. */
@@ -266,12 +280,18 @@ public final class HoldingTerms {
                     run -> matched(PRICE, run)
                             .filter(m -> m.group(3) != null
                                     || OF_MONEY.contains(run.pieces().get(0).toLowerCase(Locale.ROOT)))
-                            .map(m -> new Price(!m.group(1).matches("over|above|more than"), number(m.group(2))))),
+                            .map(m -> new Price(
+                                    !m.group(1).matches("over|above|more than"),
+                                    number(m.group(2)),
+                                    Optional.ofNullable(m.group(3)).map(HoldingTerms::currency)))),
             TermKind.of(
                     COST,
                     List.of("under 0.80 per ml", "over 1.50 per ml"),
                     run -> matched(PER_ML, run)
-                            .map(m -> new PerMl(List.of("under", "below").contains(m.group(1)), number(m.group(2))))),
+                            .map(m -> new PerMl(
+                                    List.of("under", "below").contains(m.group(1)),
+                                    number(m.group(2)),
+                                    Optional.ofNullable(m.group(3)).map(HoldingTerms::currency)))),
             TermKind.of(
                     COST,
                     List.of("over 10 ml"),

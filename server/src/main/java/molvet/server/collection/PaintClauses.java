@@ -174,7 +174,8 @@ class PaintClauses {
                         HELD + "h.form not in ('DOT', 'SAMPLE') group by h.paint_id having count(*) > 1)")
                 .on(
                         HoldingTerms.Price.class,
-                        (t, in) -> PAID + "h.price " + (t.under() ? "<" : ">") + " " + in.put(t.price()) + ")")
+                        (t, in) -> PAID + "h.price " + (t.under() ? "<" : ">") + " " + in.put(t.price())
+                                + in(t.currency(), in) + ")")
                 .on(HoldingTerms.Noted.class, (t, in) -> {
                     String text = in.holding(t.text());
                     return "p.note like " + text + " or p.label_text like " + text
@@ -234,7 +235,7 @@ class PaintClauses {
                 .on(
                         HoldingTerms.PerMl.class,
                         (t, in) -> PAID + "h.volume > 0 and h.price / h.volume " + (t.under() ? "<" : ">") + " "
-                                + in.put(t.price()) + ")")
+                                + in.put(t.price()) + in(t.currency(), in) + ")")
                 .on(
                         HoldingTerms.WishedFor.class,
                         (t, in) ->
@@ -244,6 +245,10 @@ class PaintClauses {
                         HoldingTerms.NotUsedSince.class,
                         (t, in) -> "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < "
                                 + in.put(LocalDate.of(t.year(), 1, 1)) + ", true)");
+    }
+
+    private static String in(Optional<String> currency, Clauses.Values in) {
+        return currency.map(c -> " and h.currency = " + in.put(c)).orElse("");
     }
 
     private static String only(List<String> of, Clauses.Values in) {

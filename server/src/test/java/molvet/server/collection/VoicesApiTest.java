@@ -122,6 +122,8 @@ class VoicesApiTest {
         assertThat(found("fugitive")).isEqualTo("Dulse");
         assertThat(found("series 3..5")).isEqualTo("Tide");
         assertThat(found("under 0.80 per ml")).isEqualTo("Tide");
+        assertThat(found("under 0.80 euro per ml")).isEqualTo("Tide");
+        assertThat(found("under 0.80 £ per ml")).isEmpty();
         assertThat(found("over 0,80/ml")).isEqualTo("Dulse");
         assertThat(found("loved")).isEqualTo("Tide");
         assertThat(found("liked")).isEqualTo("");

@@ -205,6 +205,11 @@ class FindOracleTest {
                 "under 0.80 per ml",
                 p -> holdings(p).anyMatch(h -> perMl(h).filter(v -> v < 0.8).isPresent()));
         term(
+                "under 0.80 EUR per ml",
+                p -> holdings(p)
+                        .filter(h -> h.path("currency").asString("").equals("EUR"))
+                        .anyMatch(h -> perMl(h).filter(v -> v < 0.8).isPresent()));
+        term(
                 "over 1 per ml",
                 p -> holdings(p).anyMatch(h -> perMl(h).filter(v -> v > 1).isPresent()));
         term(
