@@ -122,9 +122,7 @@ public final class ColourTerms {
             NEWEST("newest", "latest"),
             OLDEST("oldest"),
             DEAREST("dearest", "dearest per ml", "most expensive", "most expensive per ml"),
-            CHEAPEST("cheapest", "cheapest per ml"),
-            MOST_USED("most used", "used most", "used most often", "use most", "use most often", "most often used"),
-            LEAST_USED("least used", "used least", "use least", "hardly used");
+            CHEAPEST("cheapest", "cheapest per ml");
 
             private final List<String> ways;
 

@@ -47,7 +47,31 @@ public final class PaletteTerms {
         }
     }
 
+    /** By the number of paintings noted; those that are in none are left out. */
+    public static final Term.Plain MOST_USED = new Term.Plain("most used", "most used first");
+
+    /** By the number of paintings noted, from none, of what is owned or sampled. */
+    public static final Term.Plain LEAST_USED = new Term.Plain("least used", "least used first");
+
     public static final List<TermKind> KINDS = List.of(
+            TermKind.plain(
+                    "Which first",
+                    MOST_USED,
+                    "most used",
+                    "most used first",
+                    "used most",
+                    "used most often",
+                    "use most",
+                    "use most often",
+                    "most often used"),
+            TermKind.plain(
+                    "Which first",
+                    LEAST_USED,
+                    "least used",
+                    "least used first",
+                    "used least",
+                    "use least",
+                    "hardly used"),
             TermKind.plain(
                     MENU,
                     IN_NONE,

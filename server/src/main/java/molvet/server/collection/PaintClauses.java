@@ -280,8 +280,6 @@ class PaintClauses {
                     case WARMEST, COOLEST -> "p.warmth is not null";
                     case DARKEST, LIGHTEST, BRIGHTEST -> "p.mass_l is not null";
                     case NEWEST, OLDEST -> "1 = 1";
-                    case MOST_USED -> "p.used_on is not null";
-                    case LEAST_USED -> "p.standing in ('OWNED', 'SAMPLED')";
                     case DEAREST, CHEAPEST -> PAID + "h.volume > 0)";
                 })
                 .on(

@@ -6,6 +6,8 @@ import java.util.Map;
 import java.util.Optional;
 import molvet.core.collection.ColourTerms;
 import molvet.core.find.Find;
+import molvet.core.palette.PaletteTerms;
+import molvet.core.platform.Term;
 import molvet.server.platform.Collector;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -52,10 +54,15 @@ class FindStore {
         /** What a find says comes first goes before the order of the list. */
         static Order of(Find find, Order chosen) {
             return find.terms().stream()
-                    .filter(ColourTerms.Ordered.class::isInstance)
-                    .map(t -> valueOf(((ColourTerms.Ordered) t).by().name()))
+                    .flatMap(t -> of(t).stream())
                     .findFirst()
                     .orElse(chosen);
+        }
+
+        private static Optional<Order> of(Term term) {
+            if (term.equals(PaletteTerms.MOST_USED)) return Optional.of(MOST_USED);
+            if (term.equals(PaletteTerms.LEAST_USED)) return Optional.of(LEAST_USED);
+            return term instanceof ColourTerms.Ordered o ? Optional.of(valueOf(o.by().name())) : Optional.empty();
         }
 
         /** Those a list can be put in by hand; the others want a find that leaves out what has no place in them. */
