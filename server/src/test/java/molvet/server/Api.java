@@ -264,6 +264,19 @@ public final class Api {
                 .json();
     }
 
+    /** A picture of a swatch, measured at two taps at one height. */
+    public void tapped(long swatch, byte[] file, double full, double palest, double y) {
+        long picture = upload("/api/swatches/" + swatch + "/pictures", "card.png", file)
+                .must(201)
+                .json()
+                .get("picture")
+                .asLong();
+        post(
+                        "/api/pictures/" + picture + "/readings",
+                        Map.of("full", Map.of("x", full, "y", y), "palest", Map.of("x", palest, "y", y)))
+                .must(201);
+    }
+
     public static List<String> names(Answer list) {
         return list.json()
                 .get("paints")

@@ -196,16 +196,20 @@ public final class TestDatabase {
         }
     }
 
+    /** All of it or nothing: what is begun with is never half a copy. */
+    private void keep(Path kept) throws IOException {
+        Path part = kept.resolveSibling(kept.getFileName() + ".part");
+        delete(part);
+        delete(kept);
+        copy(dir.resolve("data"), part);
+        Files.move(part, kept);
+    }
+
     private void remove() {
         stop();
         try {
-            if (folder("molvet.test.keep").isPresent()) {
-                Path kept = folder("molvet.test.keep").get();
-                delete(kept);
-                copy(
-                        dir.resolve("data"),
-                        Files.createDirectories(kept.getParent()).resolve(kept.getFileName()));
-            }
+            Optional<Path> keep = folder("molvet.test.keep");
+            if (keep.isPresent()) keep(keep.get());
             delete(dir);
         } catch (IOException e) {
             // It lies in the temporary directory, which is cleared in time.

@@ -25,6 +25,9 @@ import org.springframework.transaction.support.TransactionTemplate;
 /** Making, opening, changing and deleting accounts. */
 @Service
 public class Accounts {
+    /** What a session keeps of the device it was begun with. */
+    static final String DEVICE = "device";
+
     private static final Pattern EMAIL = Pattern.compile("[^\\s@<>\"]{1,64}@[^\\s@<>\"]{1,120}");
 
     /** Of a password nobody has, hashed as everyone's: an unknown e-mail takes as long to refuse as a wrong password. */
@@ -34,9 +37,6 @@ public class Accounts {
     private final PasswordWork work;
     private final WrongPasswords wrong;
     private final KnownBrowsers browsers;
-    /** What a session keeps of the device it was begun with. */
-    static final String DEVICE = "device";
-
     private final FindByIndexNameSessionRepository<? extends Session> sessions;
     private final TransactionTemplate transaction;
     private final Clock clock;

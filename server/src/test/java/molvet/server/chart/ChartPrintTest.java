@@ -340,15 +340,7 @@ class ChartPrintTest {
         for (int x = 0; x < 200; x++) for (int y = 0; y < 100; y++) blue.setRGB(x, y, x < 100 ? 0x203090 : 0xc0c8f0);
         java.io.ByteArrayOutputStream png = new java.io.ByteArrayOutputStream();
         ImageIO.write(blue, "png", png);
-        long picture = me.upload("/api/swatches/" + swatch + "/pictures", "a.png", png.toByteArray())
-                .must(201)
-                .json()
-                .get("picture")
-                .asLong();
-        me.post(
-                        "/api/pictures/" + picture + "/readings",
-                        Map.of("full", Map.of("x", 0.25, "y", 0.5), "palest", Map.of("x", 0.75, "y", 0.5)))
-                .must(201);
+        me.tapped(swatch, png.toByteArray(), 0.25, 0.75, 0.5);
         long id = ChartApiTest.chart(
                 me,
                 Map.of(

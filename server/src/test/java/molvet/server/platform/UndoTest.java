@@ -4,9 +4,15 @@ import static org.assertj.core.api.Assertions.assertThat;
 
 import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
+import java.sql.Connection;
+import java.sql.ResultSet;
+import java.sql.SQLException;
+import java.sql.Statement;
 import java.util.List;
 import java.util.Map;
 import molvet.server.Api;
+import molvet.server.TestDatabase;
+import molvet.server.demo.LoadedDemo;
 import org.junit.jupiter.api.Test;
 import tools.jackson.databind.JsonNode;
 
@@ -103,6 +109,42 @@ class UndoTest {
         me.post("/api/paints/" + paint + "/swatches", Map.of("place", "R1 4")).must(201);
         assertThat(said(me, "?of=keeper:" + ring)).hasSize(2);
         assertThat(said(me, "?of=paint:" + paint)).hasSize(2);
+    }
+
+    /** What the migration tells of acts from before, by SQL over what they changed, is what they tell of themselves. */
+    @Test
+    void actsFromBeforeAreToldUnderTheSameThings() throws Exception {
+        LoadedDemo.api();
+        String script;
+        try (var in = UndoTest.class.getResourceAsStream("/db/migration/V29__what_acts_were_about.sql")) {
+            script = new String(in.readAllBytes(), StandardCharsets.UTF_8);
+        }
+        String backfill = script.substring(script.indexOf("insert into act_about"))
+                .replace("insert into act_about", "insert into told_again")
+                .replace(";", "");
+        try (Connection db = TestDatabase.get().connect();
+                Statement s = db.createStatement()) {
+            s.execute("create temporary table told_again like act_about");
+            s.execute(backfill);
+            for (String thing : List.of("paint", "arrival", "chart", "keeper", "palette", "exposure", "shortlist")) {
+                assertThat(count(s, "told_again b where b.thing = '" + thing + "'"))
+                        .as(thing)
+                        .isPositive();
+            }
+            assertThat(count(
+                            s,
+                            "told_again b where not exists (select 1 from act_about a where a.act_id = b.act_id"
+                                    + " and a.thing = b.thing and a.thing_id = b.thing_id)"))
+                    .isZero();
+            s.execute("drop temporary table told_again");
+        }
+    }
+
+    private static int count(Statement s, String from) throws SQLException {
+        try (ResultSet r = s.executeQuery("select count(*) from " + from)) {
+            r.next();
+            return r.getInt(1);
+        }
     }
 
     private static List<String> said(Api me, String query) {

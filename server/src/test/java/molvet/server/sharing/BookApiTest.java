@@ -10,7 +10,6 @@ import java.nio.file.Files;
 import java.nio.file.Path;
 import java.util.ArrayList;
 import java.util.List;
-import java.util.Map;
 import java.util.TreeSet;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
@@ -99,15 +98,7 @@ class BookApiTest {
     void ownPicturesStandWhereTheStripsWould() throws Exception {
         Api me = Api.collector();
         long swatch = me.painted("Tern Grey", "R1·7").at("/swatches/0/id").asLong();
-        long picture = me.upload("/api/swatches/" + swatch + "/pictures", "card.png", wash())
-                .must(201)
-                .json()
-                .get("picture")
-                .asLong();
-        me.post(
-                        "/api/pictures/" + picture + "/readings",
-                        Map.of("full", Map.of("x", 0.1, "y", 0.4), "palest", Map.of("x", 0.9, "y", 0.4)))
-                .must(201);
+        me.tapped(swatch, wash(), 0.1, 0.9, 0.4);
         me.paint("Sea Thrift", "PV19");
         byte[] drawn = me.get("/api/book.pdf").must(200).bytes();
         byte[] cut = me.get("/api/book.pdf?strips=PICTURES").must(200).bytes();
