@@ -5074,6 +5074,7 @@ export interface components {
             /** Format: int32 */
             thirdPart: number;
             warmth?: string;
+            washes?: string;
         };
         ChartChange: {
             note?: string;
@@ -5095,7 +5096,7 @@ export interface components {
             /** Format: int32 */
             drying: number;
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "CROSSED_STRIPS" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             /** Format: int64 */
             id: number;
@@ -5117,7 +5118,7 @@ export interface components {
             createdAt: string;
             cusps: components["schemas"]["CuspView"][];
             /** @enum {string} */
-            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
+            form: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "CROSSED_STRIPS" | "LIGHT_TEST" | "FREE";
             formInWords: string;
             geometry: components["schemas"]["Geometry"];
             /** Format: int64 */
@@ -6063,6 +6064,8 @@ export interface components {
             /** Format: double */
             separation?: number;
             /** Format: double */
+            strength: number;
+            /** Format: double */
             surprise?: number;
             tint?: components["schemas"]["LabValue"];
             /** Format: int32 */
@@ -6749,7 +6752,7 @@ export interface components {
             /** Format: int32 */
             columns?: number;
             /** @enum {string} */
-            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "LIGHT_TEST" | "FREE";
+            form?: "RING_CARD" | "STRIPS" | "TWO_SQUARES" | "GRID" | "LID_CARD" | "WHEEL" | "ONE_AGAINST_ALL" | "PAIRS" | "LADDER" | "FAMILIES" | "TRIANGLE" | "CROSSED_STRIPS" | "LIGHT_TEST" | "FREE";
             full?: boolean;
             /** Format: double */
             gap?: number;

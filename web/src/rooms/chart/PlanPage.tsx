@@ -33,6 +33,7 @@ const NUMBERS: Record<string, ("steps" | "pages" | "columns" | "outside")[]> = {
   LADDER: [],
   FAMILIES: ["columns"],
   TRIANGLE: [],
+  CROSSED_STRIPS: [],
   FREE: ["pages"],
 };
 const LABELS = {

@@ -21,6 +21,11 @@ export const FORMS = [
     "Triangle of three",
     "three paints at the corners, every mixture of theirs in quarters between",
   ],
+  [
+    "CROSSED_STRIPS",
+    "Two strips crossed",
+    "halved washes of the first paint across, of the second down, and equal drops of both where they cross",
+  ],
   ["FREE", "Own size", "cells of a size of your own, as many as fit"],
 ] as const;
 
@@ -58,6 +63,7 @@ export function lasting(seconds: number) {
 export function holding(cell: Schemas["ChartCell"], name: (paint: number) => string) {
   if (!cell.paint) return "bare";
   if (!cell.second) return name(cell.paint);
+  if (cell.washes) return `${name(cell.paint)} with ${name(cell.second)}, ${cell.washes}`;
   const parts = [cell.part, cell.secondPart].concat(cell.third ? cell.thirdPart : []).join("\u00a0:\u00a0");
   if (cell.third) return `${parts} of ${name(cell.paint)}, ${name(cell.second)} and ${name(cell.third)}`;
   return `${name(cell.paint)} with ${name(cell.second)}${cell.part === cell.secondPart ? "" : `, ${parts}`}`;

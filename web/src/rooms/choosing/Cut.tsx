@@ -1,5 +1,5 @@
 import { useQuery } from "@tanstack/react-query";
-import { useState } from "react";
+import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Field, TextField } from "../../ui/Field";
@@ -51,14 +51,7 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
   return (
     <>
       <ProblemNote problem={plain.error as Problem | null} />
-      {plain.isFetching && (
-        <p role="status" className="mb-3">
-          Weighing {counted(s.candidates.length, "paint")}; it takes five seconds at most …{" "}
-          <button type="button" className="underline" onClick={() => setStopped(true)}>
-            Stop
-          </button>
-        </p>
-      )}
+      {plain.isFetching && <Weighing paints={s.candidates.length} onStop={() => setStopped(true)} />}
       {stopped && (
         <p className="mb-3">
           Stopped.{" "}
@@ -138,6 +131,35 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
       )}
       {s.decidedOn && <AfterDecision shortlist={s} />}
     </>
+  );
+}
+
+/** The server gives a choice this many seconds, and then answers with the best it has and its bound. */
+const MOST_SECONDS = 5;
+
+/** How much of its time the weighing has used. */
+function Weighing({ paints, onStop }: { paints: number; onStop: () => void }) {
+  const [seconds, setSeconds] = useState(0);
+  useEffect(() => {
+    const began = Date.now();
+    const clock = setInterval(() => setSeconds((Date.now() - began) / 1000), 250);
+    return () => clearInterval(clock);
+  }, []);
+  const used = Math.min(MOST_SECONDS, Math.floor(seconds));
+  return (
+    <div className="mb-3 flex flex-wrap gap-3 items-center">
+      <p role="status">
+        Weighing {counted(paints, "paint")}; it takes {MOST_SECONDS} seconds at most, and then says how near
+        the best it is.
+      </p>
+      <progress className="progress w-40" value={used} max={MOST_SECONDS} aria-label="Seconds used" />
+      <span className="tabular-nums">
+        {used} of {MOST_SECONDS} s
+      </span>
+      <button type="button" className="underline" onClick={onStop}>
+        Stop
+      </button>
+    </div>
   );
 }
 

@@ -4,7 +4,7 @@ import { client, data } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { FromWhat } from "./FromWhat";
-import { ratio } from "./parts";
+import { painted } from "./parts";
 import { Wash } from "./Wash";
 
 const MOST = 500;
@@ -85,8 +85,7 @@ export function LikedCardPage() {
                 />
                 <p className="text-[8pt] leading-tight">
                   {m.name && <span className="font-semibold">{m.name}: </span>}
-                  {m.parts.map((p) => p.paint.name).join(" + ")}{" "}
-                  <span className="code">{ratio(m.parts.map((p) => p.part))}</span>
+                  {m.parts.map((p) => p.paint.name).join(" + ")} <span className="code">{painted(m)}</span>
                   {!m.painted && " (foreseen)"}
                 </p>
               </div>

@@ -9,7 +9,7 @@ import { useAct } from "../../ui/useAct";
 import { useLater } from "../../ui/useLater";
 import { planWith } from "../chart/usePlan";
 import { MixingNav } from "./MixingNav";
-import { ratio } from "./parts";
+import { painted } from "./parts";
 import { Wash } from "./Wash";
 
 type Mix = Schemas["KeptMix"];
@@ -144,8 +144,7 @@ function Kept({ mix: m }: { mix: Mix }) {
           </form>
         )}
         <p>
-          <span className="paint-name">{names}</span>{" "}
-          <span className="code">{ratio(m.parts.map((p) => p.part))}</span>
+          <span className="paint-name">{names}</span> <span className="code">{painted(m)}</span>
         </p>
         <p className="quiet text-sm">{m.said}</p>
         <ProblemNote problem={change.problem ?? remove.problem} />

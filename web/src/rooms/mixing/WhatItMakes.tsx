@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { Link } from "react-router";
 import { client, data } from "../../api/client";
-import { ratio } from "./parts";
+import { painted } from "./parts";
 import { Wash } from "./Wash";
 
 const SHOWN = 8;
@@ -23,8 +23,7 @@ export function WhatItMakes({ paint, measured }: { paint: number; measured: bool
             <li key={m.id}>
               <Wash colours={m.colours} label={`With ${with_.join(" and ")}`} className="h-8" />
               <span className="text-sm leading-tight block">
-                {m.name || `with ${with_.join(" and ")}`}{" "}
-                <span className="code">{ratio(m.parts.map((p) => p.part))}</span>
+                {m.name || `with ${with_.join(" and ")}`} <span className="code">{painted(m)}</span>
               </span>
             </li>
           );

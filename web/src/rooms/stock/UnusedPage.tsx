@@ -4,6 +4,7 @@ import { dayInWords } from "../../ui/dates";
 import { Page } from "../../ui/Page";
 import { ProblemNote } from "../../ui/ProblemNote";
 import { counted } from "../../ui/words";
+import { ShareButton } from "../sharing/ShareButton";
 import { LotLine } from "./LotLine";
 import { PaintRow } from "./PaintRow";
 import { StockNav } from "./StockNav";
@@ -21,9 +22,12 @@ export function UnusedPage() {
       under="In no painting since they came: to try again, to give away, or to swap with a friend."
       aside={
         u && u.paints.length > 0 ? (
-          <button type="button" className="btn btn-outline print:hidden" onClick={() => window.print()}>
-            Print
-          </button>
+          <div className="flex gap-2 print:hidden">
+            <ShareButton of="FIND" find="never used" />
+            <button type="button" className="btn btn-outline" onClick={() => window.print()}>
+              Print
+            </button>
+          </div>
         ) : null
       }
     >

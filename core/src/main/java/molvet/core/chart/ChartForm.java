@@ -1,5 +1,8 @@
 package molvet.core.chart;
 
+import java.util.List;
+import java.util.Optional;
+
 /** The shapes a chart may have, as people rule them (common practice, no published source). */
 public enum ChartForm {
     /** Cards for a ring: a bar at full strength, a graded field, a caption and the mark of the hole. */
@@ -24,6 +27,8 @@ public enum ChartForm {
     FAMILIES("family against family"),
     /** Three paints at the corners, and between them every mixture of theirs in quarters. */
     TRIANGLE("triangle of three"),
+    /** One paint in halved washes along the top, another down the side, and mixed where they cross. */
+    CROSSED_STRIPS("two strips crossed"),
     /** A paint a row, at full strength and as a tint, each stroke half covered and half in the light. */
     LIGHT_TEST("light test"),
     /** Cells of a size of one’s own, as many as fit. */
@@ -41,12 +46,33 @@ public enum ChartForm {
 
     /** Whether its cells are mixtures, which stand where their paints cross or follow. */
     public boolean isMixed() {
-        return this == ONE_AGAINST_ALL || this == PAIRS || this == LADDER || this == FAMILIES || this == TRIANGLE;
+        return this == ONE_AGAINST_ALL || this == PAIRS || isOfSetCells();
     }
 
     /** Whether how many cells it has is not simply how many paints. */
     boolean isOfSetCells() {
-        return this == LADDER || this == FAMILIES || this == TRIANGLE;
+        return this == LADDER || this == FAMILIES || this == TRIANGLE || this == CROSSED_STRIPS;
+    }
+
+    /** Whether the leading paints of its list say by their order alone where each stands. */
+    public boolean isInOrderGiven() {
+        return this == FAMILIES || this == TRIANGLE || this == CROSSED_STRIPS;
+    }
+
+    /**
+     * How strong a cell is beside full strength, from the parts of what it holds: 1, but where strips of halved washes cross. 1 too
+     * for one paint by itself, which runs through all its strengths.
+     */
+    public double strength(List<Integer> parts) {
+        return this == CROSSED_STRIPS && parts.size() == 2 ? CrossedStrips.strength(parts.get(0), parts.get(1)) : 1;
+    }
+
+    /** Of which washes equal drops are mixed, as “full and half wash”, where strips of halved washes cross. */
+    public Optional<String> washes(List<Integer> parts) {
+        return this == CROSSED_STRIPS && parts.size() == 2
+                ? Optional.of(HalvedWash.ofParts(parts.get(0)).words() + " and "
+                        + HalvedWash.ofParts(parts.get(1)).words() + " wash")
+                : Optional.empty();
     }
 
     /** Whether its cells are cut apart; else a sheet stays one piece. */
@@ -65,7 +91,7 @@ public enum ChartForm {
             case STRIPS, RING_CARD -> 245;
             case LIGHT_TEST -> 120;
             case TWO_SQUARES -> 120;
-            case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES, TRIANGLE -> 90;
+            case ONE_AGAINST_ALL, PAIRS, LADDER, FAMILIES, TRIANGLE, CROSSED_STRIPS -> 90;
             case WHEEL, LID_CARD -> 75;
             case GRID, FREE -> 60;
         };

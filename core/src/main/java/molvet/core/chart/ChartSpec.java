@@ -111,6 +111,12 @@ public record ChartSpec(
                             + " chosen.",
                     "Choose three."));
         }
+        if (form == ChartForm.CROSSED_STRIPS && cells != CrossedStrips.PAINTS) {
+            faults.add(new Refusal.Fault(
+                    "paints",
+                    "Two strips cross, and " + cells + (cells == 1 ? " paint is" : " paints are") + " chosen.",
+                    "Choose two: the first runs along the top."));
+        }
         if (form == ChartForm.FAMILIES && (columns < 1 || columns >= cells)) {
             faults.add(new Refusal.Fault(
                     "columns",
@@ -132,6 +138,7 @@ public record ChartSpec(
             case PAIRS -> full ? cells * cells : cells * (cells + 1) / 2;
             case LADDER -> Ladder.STEPS.size() * (cells - 1);
             case TRIANGLE -> Triangle.CELLS;
+            case CROSSED_STRIPS -> CrossedStrips.CELLS;
             case FAMILIES -> (columns + 1) * (cells - columns + 1) - 1;
             default -> cells + references;
         };
@@ -142,6 +149,7 @@ public record ChartSpec(
         int paints = switch (form) {
             case LADDER, FAMILIES -> Math.max(2, cells);
             case TRIANGLE -> Triangle.CORNERS;
+            case CROSSED_STRIPS -> CrossedStrips.PAINTS;
             default -> cells;
         };
         return new ChartSpec(

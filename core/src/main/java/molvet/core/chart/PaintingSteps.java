@@ -31,6 +31,11 @@ public final class PaintingSteps {
             return "Mix " + parts(part) + " with " + otherPart + " of " + with;
         }
 
+        String ofWashes() {
+            return "Equal drops of its " + HalvedWash.ofParts(part).words() + " wash and of the "
+                    + HalvedWash.ofParts(otherPart).words() + " wash of " + with;
+        }
+
         private static String parts(int of) {
             return of + (of == 1 ? " part" : " parts");
         }
@@ -53,7 +58,7 @@ public final class PaintingSteps {
             all.add("Black bar first, and let it dry");
         }
         with.ifPresent(w -> {
-            all.add(w.words());
+            all.add(form == ChartForm.CROSSED_STRIPS ? w.ofWashes() : w.words());
             all.add("Clean water and a clean brush for each");
         });
         switch (form) {
@@ -80,6 +85,14 @@ public final class PaintingSteps {
                 all.add("One even wash, then pale it towards one side");
                 // Too thick it tells nothing.
                 if (with.isPresent()) all.add("Judge it where it is washed out");
+            }
+            case CROSSED_STRIPS -> {
+                if (with.isPresent()) all.add("Fill the square evenly, and do not pale it");
+                else {
+                    all.add("Full strength in the first square");
+                    all.add(
+                            "As much water again for each of the next: half, quarter, eighth; keep the washes for the squares");
+                }
             }
             default -> all.add("Full strength first, then water towards the other side");
         }

@@ -245,6 +245,7 @@ public final class Ruling {
             case PAIRS -> new Pairs(spec, room);
             case LADDER, FAMILIES -> new Crossing(spec, room);
             case TRIANGLE -> new Triangle(spec, room);
+            case CROSSED_STRIPS -> new CrossedStrips(spec, room);
             case RING_CARD -> new Cards(spec, room, each);
             case FREE -> Grid.ofSize(spec, room, each);
         };

@@ -44,17 +44,12 @@ record Triangle(ChartSpec spec, Rect room, double side, double heads) implements
                 index, shares(WHOLE - row, row - column, column), box, List.of(Plan.Part.of(PartKind.FIELD, box)));
     }
 
-    /** In the smallest numbers: two and two are one and one. */
     private static List<Plan.Cell.Share> shares(int... parts) {
-        int common = IntStream.of(parts).reduce(0, Triangle::commonDivisor);
+        List<Integer> smallest = SmallestParts.of(IntStream.of(parts).boxed().toList());
         return IntStream.range(0, CORNERS)
                 .filter(p -> parts[p] > 0)
-                .mapToObj(p -> new Plan.Cell.Share(p, parts[p] / common))
+                .mapToObj(p -> new Plan.Cell.Share(p, smallest.get(p)))
                 .toList();
-    }
-
-    private static int commonDivisor(int a, int b) {
-        return b == 0 ? a : commonDivisor(b, a % b);
     }
 
     @Override

@@ -308,7 +308,10 @@ public final class RecipeTerms {
     }
 
     private static Optional<PigmentCode> code(String low) {
-        return PigmentCode.parse(
-                low.replaceFirst("^([pn](?:br|bk|[a-z]))\\s+", "$1").replaceFirst("(\\d)[. ](\\d)$", "$1:$2"));
+        String near = low.replaceFirst("^([pn](?:br|bk|[a-z]))\\s+", "$1");
+        String suffixed = near.replaceFirst("(\\d)[. ](\\d)$", "$1:$2");
+        // “PB29 3 pigments” asks two things: a number that stands apart belongs to it only where there is such a
+        // pigment.
+        return PigmentCode.parse(suffixed).filter(c -> near.equals(suffixed) || REFERENCE.holds(c));
     }
 }

@@ -42,6 +42,8 @@ public final class FilmFit {
     private static final double USUAL_THINNED = 0.1;
 
     private static final double THINNED = 0.7;
+    /** A wash that was halved is a half, give or take a fifth (common practice, no published source). */
+    private static final double HALVED = 0.2;
     /** How far a colour that was read may be off, in each of L*, a* and b*. */
     private static final double READ = 0.3;
 
@@ -65,7 +67,13 @@ public final class FilmFit {
     private double scatteringSpread = 1;
     private double covering = -1;
     private double absorption = USUAL_ABSORPTION;
-    private int washes;
+    /** The unknown thicknesses, as they are thought to be. */
+    private final List<Thinned> thinned = new ArrayList<>();
+
+    /** @param spread of its logarithm */
+    private record Thinned(double usual, double spread) {
+        static final Thinned USUAL = new Thinned(USUAL_THINNED, THINNED);
+    }
 
     /**
      * @param wash 0 for full strength, else which of the unknown thicknesses
@@ -90,17 +98,26 @@ public final class FilmFit {
 
     /** Seen thinned by an unknown amount; the last of them is its palest. */
     public FilmFit thinned(Lab colour) {
-        return seen(new Seen(colour, ++washes, 1, new double[BANDS], new double[BANDS], READ));
+        thinned.add(Thinned.USUAL);
+        return seen(new Seen(colour, thinned.size(), 1, new double[BANDS], new double[BANDS], READ));
     }
 
-    /** Seen in a mixture at full strength. @param share of this paint, {@code rest} the film of all others in their shares of the rest */
-    public FilmFit mixed(Lab colour, double share, Film rest, double margin) {
-        return seen(of(colour, 0, share, rest, margin));
+    /**
+     * Seen in a mixture.
+     *
+     * @param thickness 1 for full strength; less is held as hands halve a wash, give or take a fifth
+     * @param share of this paint, {@code rest} the film of all others in their shares of the rest
+     */
+    public FilmFit mixed(Lab colour, double thickness, double share, Film rest, double margin) {
+        if (thickness == 1) return seen(of(colour, 0, share, rest, margin));
+        thinned.add(new Thinned(thickness, HALVED));
+        return seen(of(colour, thinned.size(), share, rest, margin));
     }
 
     /** The same, thinned by an unknown amount. */
     public FilmFit mixedAndThinned(Lab colour, double share, Film rest, double margin) {
-        return seen(of(colour, ++washes, share, rest, margin));
+        thinned.add(Thinned.USUAL);
+        return seen(of(colour, thinned.size(), share, rest, margin));
     }
 
     private static Seen of(Lab colour, int wash, double share, Film rest, double margin) {
@@ -140,6 +157,7 @@ public final class FilmFit {
     /** @throws IllegalStateException where nothing was seen */
     public FittedFilm fit() {
         if (seen.isEmpty()) throw new IllegalStateException("A film needs a colour.");
+        int washes = thinned.size();
         int unknown = OF_FILM + washes;
         double[] usual = new double[unknown];
         double[] spreads = new double[unknown];
@@ -151,8 +169,8 @@ public final class FilmFit {
         usual[SLOPE] = SLOPES;
         spreads[SLOPE] = SLOPES;
         for (int i = OF_FILM; i < unknown; i++) {
-            usual[i] = Math.log(USUAL_THINNED);
-            spreads[i] = THINNED;
+            usual[i] = Math.log(thinned.get(i - OF_FILM).usual);
+            spreads[i] = thinned.get(i - OF_FILM).spread;
         }
         Likeliest likeliest = new Likeliest(usual, WALK, spreads);
         double[] best = begun(usual);

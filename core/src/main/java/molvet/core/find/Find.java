@@ -76,12 +76,18 @@ public record Find(FindExpr root, List<Trouble> troubles, List<Stranger> strange
 
     /** The whole find as written, such that it reads back as the same with these terms and names. */
     public String written(List<TermKind> kinds, TermKind.Known known) {
-        String plain = root.written();
-        Find again = parse(plain, kinds, known);
-        if (again.root.equals(root) && again.troubles.isEmpty()) return plain;
-        // Words that would be taken for something else beside each other are marked as words.
-        return root.with(t -> t instanceof NameTerms.Word w ? new NameTerms.Word("word:" + w.text()) : t)
-                .written();
+        // Words that would be taken for something else beside each other are marked as words, other terms joined by
+        // “and”.
+        FindExpr marked = root.with(t -> t instanceof NameTerms.Word w ? new NameTerms.Word("word:" + w.text()) : t);
+        List<String> ways =
+                List.of(root.written(" "), marked.written(" "), root.written(" and "), marked.written(" and "));
+        return ways.stream()
+                .filter(way -> {
+                    Find again = parse(way, kinds, known);
+                    return again.root.equals(root) && again.troubles.isEmpty();
+                })
+                .findFirst()
+                .orElse(ways.get(ways.size() - 1));
     }
 
     /** How many terms there are at most. */

@@ -9,8 +9,12 @@ import molvet.core.platform.Term;
 
 /** What a find asks for: terms, and terms joined by and, or and not. */
 public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.Any, FindExpr.Not {
-    /** As it is written in the language; reads back as the same. */
-    String written();
+    /**
+     * As it is written in the language.
+     *
+     * @param and what stands between terms that all hold: a blank is enough where no two beside each other mean something else
+     */
+    String written(String and);
 
     /** In words, for the token on screen. */
     String words();
@@ -18,7 +22,7 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
     /** One term of a room holds. */
     record One(Term term) implements FindExpr {
         @Override
-        public String written() {
+        public String written(String and) {
             return term.written();
         }
 
@@ -35,8 +39,8 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
         }
 
         @Override
-        public String written() {
-            return String.join(" ", parts.stream().map(FindExpr::insideAll).toList());
+        public String written(String and) {
+            return String.join(and, parts.stream().map(p -> insideAll(p, and)).toList());
         }
 
         @Override
@@ -52,8 +56,8 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
         }
 
         @Override
-        public String written() {
-            return String.join(" or ", parts.stream().map(FindExpr::written).toList());
+        public String written(String and) {
+            return String.join(" or ", parts.stream().map(p -> p.written(and)).toList());
         }
 
         @Override
@@ -64,10 +68,10 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
 
     record Not(FindExpr part) implements FindExpr {
         @Override
-        public String written() {
+        public String written(String and) {
             // “not painted”, “not granulating” and “not read” are terms of their own.
             boolean bare = part instanceof One o && o.term.takesNot();
-            return bare ? "not " + part.written() : "not (" + part.written() + ")";
+            return bare ? "not " + part.written(and) : "not (" + part.written(and) + ")";
         }
 
         @Override
@@ -76,8 +80,8 @@ public sealed interface FindExpr permits FindExpr.One, FindExpr.All, FindExpr.An
         }
     }
 
-    private static String insideAll(FindExpr part) {
-        return part instanceof Any || part instanceof All ? "(" + part.written() + ")" : part.written();
+    private static String insideAll(FindExpr part, String and) {
+        return part instanceof Any || part instanceof All ? "(" + part.written(and) + ")" : part.written(and);
     }
 
     /** All terms in it, in order. */

@@ -26,8 +26,9 @@ public final class Learning {
      * A mixture that was painted and read.
      *
      * @param shares of each paint, which make 1
+     * @param strength at which {@code massTone} was painted: 1 is full strength
      */
-    public record Painted(Map<Long, Double> shares, Lab massTone, Optional<Lab> tint) {}
+    public record Painted(Map<Long, Double> shares, double strength, Lab massTone, Optional<Lab> tint) {}
 
     /**
      * What was learnt of one paint.
@@ -86,7 +87,7 @@ public final class Learning {
             List<FittedFilm> films = others.stream().map(now::get).toList();
             Film rest = Film.mixed(films.stream().map(FittedFilm::film).toList(), parts);
             double margin = Math.hypot(HAND, (1 - share) * FittedFilm.unsure(films, parts, 1));
-            fit.mixed(p.massTone, share, rest, margin);
+            fit.mixed(p.massTone, p.strength, share, rest, margin);
             p.tint.ifPresent(t -> fit.mixedAndThinned(t, share, rest, margin));
         }
         return fit.fit();

@@ -117,6 +117,18 @@ public record Prediction(
                 .toList();
     }
 
+    /** Its colour so thin, full strength being 1. */
+    public Lab at(double thickness) {
+        return thickness == 1 ? massTone : film.at(thickness);
+    }
+
+    /** ΔE00 within which nine of ten lie that are so thin. */
+    public double uncertaintyAt(double thickness) {
+        List<FittedFilm> films =
+                mixture.ingredients().stream().map(Ingredient::film).toList();
+        return mixture.parts().size() == 1 ? MODEL : off(films, mixture.shares(), thickness);
+    }
+
     /** Its run, to be compared with others at equal value. */
     public WashRun run() {
         return new WashRun(steps, false);

@@ -47,6 +47,9 @@ public final class PaletteTerms {
         }
     }
 
+    /** Owned, and in none of the paintings noted. */
+    public static final Term.Plain NEVER_USED = Term.Plain.of("never used");
+
     /** By the number of paintings noted; those that are in none are left out. */
     public static final Term.Plain MOST_USED = new Term.Plain("most used", "most used first");
 
@@ -72,6 +75,16 @@ public final class PaletteTerms {
                     "used least",
                     "use least",
                     "hardly used"),
+            TermKind.plain(
+                    MENU,
+                    NEVER_USED,
+                    "never used",
+                    "not used yet",
+                    "not yet used",
+                    "never painted with",
+                    "used in no painting",
+                    "in no painting",
+                    "in none of my paintings"),
             TermKind.plain(
                     MENU,
                     IN_NONE,

@@ -115,11 +115,43 @@ class CrossingTest {
                 a.box().centreY() - b.box().centreY());
     }
 
+    /** A quarter wash is one part of paint to three of water; equal drops of two washes have the mean of their paint. */
+    @Test
+    void twoStripsCrossAtEveryPairOfTheirWashes() {
+        List<Plan.Cell> all = cells(ChartSpec.of(ChartForm.CROSSED_STRIPS, A4, 2));
+        assertThat(all).hasSize(18);
+        assertThat(all.get(0).parts(PartKind.STEP))
+                .hasSize(4)
+                .allMatch(p -> p.box().y() == all.get(0).box().y());
+        assertThat(all.get(1).parts(PartKind.STEP))
+                .hasSize(4)
+                .allMatch(p -> p.box().x() == all.get(1).box().x());
+        double[] washes = {1, 0.5, 0.25, 0.125};
+        for (int row = 0; row < 4; row++) {
+            for (int column = 0; column < 4; column++) {
+                Plan.Cell c = all.get(2 + 4 * row + column);
+                List<Integer> parts =
+                        c.holds().stream().map(Plan.Cell.Share::parts).toList();
+                assertThat(parts.get(0) / (double) parts.get(1)).isEqualTo(washes[column] / washes[row]);
+                assertThat(ChartForm.CROSSED_STRIPS.strength(parts)).isEqualTo((washes[column] + washes[row]) / 2);
+                // Below its wash of the one, beside its wash of the other.
+                assertThat(c.box().x())
+                        .isEqualTo(all.get(0).parts().get(column).box().x());
+                assertThat(c.box().y())
+                        .isEqualTo(all.get(1).parts().get(row).box().y());
+            }
+        }
+        assertThat(ChartForm.CROSSED_STRIPS.washes(List.of(8, 2))).contains("full and quarter wash");
+        assertThat(ChartForm.CROSSED_STRIPS.strength(List.of(1))).isEqualTo(1);
+        assertThat(ChartForm.LADDER.strength(List.of(3, 1))).isEqualTo(1);
+    }
+
     @Test
     void squaresDoNotTouchAndNamesHaveRoomBesideThem() {
         for (ChartSpec spec : List.of(
                 ChartSpec.of(ChartForm.TRIANGLE, A4, 3),
                 ChartSpec.of(ChartForm.LADDER, A4, 4),
+                ChartSpec.of(ChartForm.CROSSED_STRIPS, A4, 2),
                 ChartSpec.of(ChartForm.FAMILIES, A4, 9).withColumns(4),
                 ChartSpec.of(ChartForm.PAIRS, A4, 12))) {
             List<Plan.Cell> all = cells(spec);
@@ -144,6 +176,8 @@ class CrossingTest {
                 .hasMessageContaining("Both families need a paint");
         assertThatThrownBy(() -> ChartSpec.of(ChartForm.LADDER, A4, 2).withCells(1))
                 .hasMessageContaining("from one paint to another");
+        assertThatThrownBy(() -> ChartSpec.of(ChartForm.CROSSED_STRIPS, A4, 2).withCells(3))
+                .hasMessageContaining("Two strips cross, and 3 paints are chosen");
     }
 
     /** A grid ruled by hand is laid over such a plan by its outer corners: nothing may lie outside its squares. */

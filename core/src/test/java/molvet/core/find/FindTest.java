@@ -91,8 +91,8 @@ class FindTest {
 
     @Test
     void aDashBeforeAWordMeansWithoutIt() {
-        assertThat(parse("blues -PB29").root().written()).isEqualTo("hue:blue not PB29");
-        assertThat(parse(parse("blues -PB29").root().written()).root())
+        assertThat(parse("blues -PB29").root().written(" ")).isEqualTo("hue:blue not PB29");
+        assertThat(parse(parse("blues -PB29").root().written(" ")).root())
                 .isEqualTo(parse("blues -PB29").root());
     }
 
@@ -161,6 +161,8 @@ class FindTest {
                 "what do I use most often | most used first",
                 "reds I used least | hue red; least used first",
                 "hardly used | least used first",
+                "reds I never used | hue red; never used",
+                "never painted with | never used",
                 "near M-0031 | near M-0031, within ΔE 5",
                 "near m-31 within 2,5 | near M-0031, within ΔE 2.5",
                 "granulating | granulating",
@@ -398,6 +400,17 @@ class FindTest {
                 .flatMap(t -> IntStream.rangeClosed(t.from(), t.to()).boxed())
                 .toList();
         assertThat(steps).doesNotHaveDuplicates().hasSize(Lightfastness.values().length);
+    }
+
+    /** Two terms that beside each other mean a third are printed with a word between. */
+    @Test
+    void whatWouldMeanSomethingElseBesideEachOtherIsPrintedApart() {
+        for (String text :
+                List.of("PB15 and 3 pigments", "PB29 and 3 pigments", "PB29 3 pigments", "PB15:3 3 pigments")) {
+            assertThat(parse(text).terms()).hasSize(2);
+            assertPrintedBackTheSame(text);
+        }
+        assertThat(parse("PB 15 3").terms()).isEqualTo(parse("PB15:3").terms());
     }
 
     @Property

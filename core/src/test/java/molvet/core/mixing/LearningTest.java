@@ -29,7 +29,7 @@ class LearningTest {
         Film blue = OTHER.film().film();
         // A share of 3/6 looks like one of 1/4 when the blue is three times as strong.
         Learning.Painted painted =
-                new Learning.Painted(Map.of(1L, 0.75, 2L, 0.25), mixed(yellow, blue, 0.5), Optional.empty());
+                new Learning.Painted(Map.of(1L, 0.75, 2L, 0.25), 1, mixed(yellow, blue, 0.5), Optional.empty());
         Map<Long, Learning.Learnt> learnt = Learning.of(Map.of(1L, ONE, 2L, OTHER), List.of(painted));
         assertThat(learnt.get(2L).strength()).isGreaterThan(1.1);
         assertThat(learnt.get(2L).mixtures()).isEqualTo(1);
@@ -41,12 +41,27 @@ class LearningTest {
         assertThat(now.at(1).differenceFrom(BLUE)).isLessThan(2);
     }
 
+    /** The same blue in a square of two washes, which is half as strong: three times as much of it is the truth. */
+    @Test
+    void aThinSquareTeachesTheSame() {
+        Film yellow = ONE.film().film();
+        Film blue = OTHER.film().film();
+        Map<Long, Double> quarter = Map.of(1L, 0.75, 2L, 0.25);
+        assertThat(strengthLearnt(quarter, yellow.mixed(blue, 0.5).at(0.5))).isBetween(1.3, 3.0);
+        assertThat(strengthLearnt(quarter, yellow.mixed(blue, 0.25).at(0.5))).isCloseTo(1, within(0.05));
+    }
+
+    private static double strengthLearnt(Map<Long, Double> shares, Lab atHalf) {
+        Learning.Painted painted = new Learning.Painted(shares, 0.5, atHalf, Optional.empty());
+        return Learning.of(Map.of(1L, ONE, 2L, OTHER), List.of(painted)).get(2L).strength();
+    }
+
     @Test
     void whatComesOutAsForeseenTeachesNothingNew() {
         Film yellow = ONE.film().film();
         Film blue = OTHER.film().film();
         Learning.Painted painted =
-                new Learning.Painted(Map.of(1L, 0.5, 2L, 0.5), mixed(yellow, blue, 0.5), Optional.empty());
+                new Learning.Painted(Map.of(1L, 0.5, 2L, 0.5), 1, mixed(yellow, blue, 0.5), Optional.empty());
         Map<Long, Learning.Learnt> learnt = Learning.of(Map.of(1L, ONE, 2L, OTHER), List.of(painted));
         assertThat(learnt.get(1L).strength()).isCloseTo(1, within(0.05));
         assertThat(learnt.get(2L).strength()).isCloseTo(1, within(0.05));
@@ -54,8 +69,8 @@ class LearningTest {
 
     @Test
     void mixturesWithPaintsThatWereNeverSeenAreLeftOut() {
-        Learning.Painted painted = new Learning.Painted(Map.of(1L, 0.5, 9L, 0.5), BLUE, Optional.empty());
-        Learning.Painted alone = new Learning.Painted(Map.of(1L, 1.0), BLUE, Optional.empty());
+        Learning.Painted painted = new Learning.Painted(Map.of(1L, 0.5, 9L, 0.5), 1, BLUE, Optional.empty());
+        Learning.Painted alone = new Learning.Painted(Map.of(1L, 1.0), 1, BLUE, Optional.empty());
         assertThat(Learning.of(Map.of(1L, ONE), List.of(painted, alone))).isEmpty();
     }
 

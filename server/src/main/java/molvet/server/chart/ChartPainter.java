@@ -8,6 +8,7 @@ import java.util.Optional;
 import java.util.function.DoubleUnaryOperator;
 import java.util.stream.Collectors;
 import molvet.core.chart.ChartForm;
+import molvet.core.chart.HalvedWash;
 import molvet.core.chart.Laid;
 import molvet.core.chart.PageMarks;
 import molvet.core.chart.PartKind;
@@ -372,22 +373,31 @@ public final class ChartPainter {
                 case PAIRS -> {
                     if (!alone) continue;
                     String number = String.valueOf(c.paint() + 1);
-                    beside(pen, c, left, number + " " + name(c));
-                    above(pen, c, top, number);
+                    beside(pen, c.box(), left, number + " " + name(c));
+                    above(pen, c.box(), top, number);
                 }
                 case FAMILIES -> {
-                    if (alone && c.box().x() < left + 0.1) beside(pen, c, left, name(c));
-                    else if (alone) above(pen, c, top, name(c));
+                    if (alone && c.box().x() < left + 0.1) beside(pen, c.box(), left, name(c));
+                    else if (alone) above(pen, c.box(), top, name(c));
                 }
                 case TRIANGLE -> {
-                    if (!alone) above(pen, c, c.box().y(), inParts(c));
-                    else if (c.paint() < 2) beside(pen, c, c.box().x(), name(c));
-                    else after(pen, c, name(c));
+                    if (!alone) above(pen, c.box(), c.box().y(), inParts(c));
+                    else if (c.paint() < 2) beside(pen, c.box(), c.box().x(), name(c));
+                    else after(pen, c.box(), name(c));
+                }
+                case CROSSED_STRIPS -> {
+                    for (Plan.Part wash : c.parts(PartKind.STEP).toList()) {
+                        String said = wash.step() == 1
+                                ? name(c)
+                                : HalvedWash.ofStep(wash.step()).words();
+                        if (c.paint() == 0) above(pen, wash.box(), top, said);
+                        else beside(pen, wash.box(), left, said);
+                    }
                 }
                 default -> {
-                    if (alone && c.paint() > 0) beside(pen, c, left, name(c));
+                    if (alone && c.paint() > 0) beside(pen, c.box(), left, name(c));
                     if (c.box().y() > top + 0.1) continue;
-                    above(pen, c, top, alone ? (c.paint() == 0 ? "all" : "none") : inParts(c));
+                    above(pen, c.box(), top, alone ? (c.paint() == 0 ? "all" : "none") : inParts(c));
                 }
             }
         }
@@ -402,20 +412,20 @@ public final class ChartPainter {
         return cells.getOrDefault(c.index(), Lettered.BARE).name;
     }
 
-    private void beside(Pen pen, Plan.Cell c, double left, String said) {
-        headed(pen, c, said, wide -> left - 1.5 - wide);
+    private void beside(Pen pen, Rect box, double left, String said) {
+        headed(pen, box, said, wide -> left - 1.5 - wide);
     }
 
-    private void after(Pen pen, Plan.Cell c, String said) {
-        headed(pen, c, said, wide -> c.box().right() + 1.5);
+    private void after(Pen pen, Rect box, String said) {
+        headed(pen, box, said, wide -> box.right() + 1.5);
     }
 
     /** At the height of a cell, in a column of its own. */
-    private void headed(Pen pen, Plan.Cell c, String said, DoubleUnaryOperator left) {
-        double side = c.box().height();
+    private void headed(Pen pen, Rect box, String said, DoubleUnaryOperator left) {
+        double side = box.height();
         Lettering.Fitted name = Lettering.fit(
                 said, HEADS, Math.max(1, (int) (side / 3.2)), Math.min(3, side * 0.8), 1, rulers.get(Letters.BOOK));
-        double y = c.box().centreY() - name.lines().size() * name.size() * 1.15 / 2;
+        double y = box.centreY() - name.lines().size() * name.size() * 1.15 / 2;
         for (String line : name.lines()) {
             y += name.size() * 1.15;
             double wide = rulers.get(Letters.BOOK).width(line, name.size());
@@ -423,13 +433,13 @@ public final class ChartPainter {
         }
     }
 
-    private void above(Pen pen, Plan.Cell c, double top, String said) {
-        double side = c.box().width();
+    private void above(Pen pen, Rect box, double top, String said) {
+        double side = box.width();
         Lettering.Fitted name = Lettering.fit(said, side, 3, Math.min(3, side * 0.6), 1, rulers.get(Letters.BOOK));
         double y = top - 1.2 - (name.lines().size() - 1) * name.size() * 1.15;
         for (String line : name.lines()) {
             double wide = rulers.get(Letters.BOOK).width(line, name.size());
-            pen.text(Letters.BOOK, line, c.box().centreX() - wide / 2, y, name.size());
+            pen.text(Letters.BOOK, line, box.centreX() - wide / 2, y, name.size());
             y += name.size() * 1.15;
         }
     }

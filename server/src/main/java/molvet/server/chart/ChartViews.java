@@ -127,7 +127,12 @@ class ChartViews {
     /** {@code advice}: no heat, or look at it tilted; empty for most. */
     record DryingCell(long chart, String code, int cell, String name, Instant since, String advice) {}
 
-    /** What a cell holds. {@code warmth} says how it stands to the one before it. */
+    /**
+     * What a cell holds.
+     *
+     * @param washes of which washes equal drops are mixed, where strips of halved washes cross
+     * @param warmth how it stands to the one before it
+     */
     record ChartCell(
             int cell,
             int page,
@@ -137,6 +142,7 @@ class ChartViews {
             int secondPart,
             @Nullable Long third,
             int thirdPart,
+            @Nullable String washes,
 
             @OneOf(words = {"PLANNED", "PAINTED", "BARE", "SKIPPED"})
             String state,
@@ -280,6 +286,7 @@ class ChartViews {
         Map<Long, String> filed = store.places(me, id);
         List<ChartCell> views = new ArrayList<>();
         CardRow before = null;
+        ChartForm form = ChartForm.valueOf(chart.form());
         for (CellRow c : cells) {
             CardRow card = c.paintId() == null ? null : cards.get(c.paintId());
             Optional<String> warmth = before == null || card == null || c.secondId() != null
@@ -295,6 +302,10 @@ class ChartViews {
                     c.secondPart(),
                     c.thirdId(),
                     c.thirdPart(),
+                    form.washes(c.portions().stream()
+                                    .map(Sheets.Square.Portion::parts)
+                                    .toList())
+                            .orElse(null),
                     c.state(),
                     c.paintedAt() == null ? null : Utc.instant(c.paintedAt()),
                     c.dryAt() == null ? null : Utc.instant(c.dryAt()),
@@ -321,7 +332,7 @@ class ChartViews {
                 chart.code(),
                 chart.title(),
                 chart.form(),
-                ChartForm.valueOf(chart.form()).words(),
+                form.words(),
                 school.name(),
                 school.words(),
                 chart.note(),

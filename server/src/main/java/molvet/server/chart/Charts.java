@@ -233,7 +233,7 @@ public class Charts {
     /** Of one against all and of a ladder, the one leads whatever the order. */
     List<Long> ordered(ChartForm form, School school, List<Long> paints, Map<Long, OrderStore.CardRow> cards) {
         // Which paints are the one family and which the other, and which corner is whose, is said by their order alone.
-        if (form == ChartForm.FAMILIES || form == ChartForm.TRIANGLE) return paints;
+        if (form.isInOrderGiven()) return paints;
         boolean led = form == ChartForm.ONE_AGAINST_ALL || form == ChartForm.LADDER;
         List<Swatchable> colours = paints.stream()
                 .skip(led ? 1 : 0)

@@ -46,11 +46,16 @@ public class Sheets {
         }
     }
 
-    /** A cell: {@code row} is its row in the database, {@code cell} its number on the chart. */
+    /**
+     * A cell: {@code row} is its row in the database, {@code cell} its number on the chart.
+     *
+     * @param strength of its mixture beside full strength, 0 to 1
+     */
     public record Square(
             long row,
             int cell,
             List<Portion> holds,
+            double strength,
             @Nullable Long swatch,
             boolean painted) {
         /** How many parts of a paint. */
@@ -76,15 +81,24 @@ public class Sheets {
         return store.chart(me, id).map(chart -> {
             List<CellRow> cells = store.cells(me, id);
             ChartViews.Printed printed = views.printed(me, chart, cells);
+            ChartForm form = ChartForm.valueOf(chart.form());
             return new Sheet(
                     id,
                     chart.code(),
                     chart.title(),
-                    ChartForm.valueOf(chart.form()),
+                    form,
                     printed.plan(),
                     printed.marks(),
                     cells.stream()
-                            .map(c -> new Square(c.id(), c.position(), c.portions(), c.swatchId(), c.isPainted()))
+                            .map(c -> new Square(
+                                    c.id(),
+                                    c.position(),
+                                    c.portions(),
+                                    form.strength(c.portions().stream()
+                                            .map(Square.Portion::parts)
+                                            .toList()),
+                                    c.swatchId(),
+                                    c.isPainted()))
                             .toList());
         });
     }

@@ -116,20 +116,24 @@ public class DemoCollection {
     /** Makes an account with the whole collection in it, or nothing. */
     public Collector load(String email, String password) {
         List<CSVRecord> rows = table("paints.csv");
+        List<CSVRecord> kept = table("kept.csv");
         List<CSVRecord> dots = table("inshore.csv");
         int carried = DemoArrivals.carriedOver();
-        progress.say("Painting " + (rows.size() + carried) + " swatches for the demo");
+        progress.say("Painting " + (rows.size() + kept.size() + carried) + " swatches for the demo");
         List<Optional<byte[]>> scans = IntStream.range(0, rows.size())
                 .parallel()
                 .mapToObj(i -> scan(rows.get(i), i))
+                .toList();
+        List<Optional<byte[]>> scansOfKept = IntStream.range(0, kept.size())
+                .mapToObj(i -> scan(kept.get(i), rows.size() + i))
                 .toList();
         List<byte[]> ofDots = IntStream.range(0, carried)
                 .parallel()
                 .mapToObj(
                         i -> painter.paint(reader.read(dots.get(i).get("Truth")).recipe(), 3000 + i))
                 .toList();
-        Collector made = transaction.execute(
-                status -> fill(accounts.make(email, "Ines Calder", password), rows, scans, dots, ofDots));
+        Collector made = transaction.execute(status ->
+                fill(accounts.make(email, "Ines Calder", password), rows, scans, dots, ofDots, kept, scansOfKept));
         progress.say("");
         return made;
     }
@@ -150,7 +154,9 @@ public class DemoCollection {
             List<CSVRecord> rows,
             List<Optional<byte[]>> scans,
             List<CSVRecord> dots,
-            List<byte[]> ofDots) {
+            List<byte[]> ofDots,
+            List<CSVRecord> kept,
+            List<Optional<byte[]>> scansOfKept) {
         Map<String, Long> makerIds = new HashMap<>();
         Map<String, Long> lines = new HashMap<>();
         for (CSVRecord m : table("makers.csv")) {
@@ -184,43 +190,12 @@ public class DemoCollection {
         for (int i = 0; i < rows.size(); i++) {
             progress.say("Filing the demo, paint " + (i + 1) + " of " + rows.size());
             CSVRecord row = rows.get(i);
-            Makers.Claims claims =
-                    new Makers.Claims(row.get("light"), row.get("trans"), row.get("stain"), row.get("gran"));
-            long colour = makers.addColour(
+            long paint = add(
                     me,
+                    row,
                     lines.get(row.get("maker")),
-                    new Makers.NewColour(
-                            row.get("number"),
-                            row.get("name"),
-                            series(row),
-                            "CURRENT",
-                            row.get("german").isEmpty()
-                                    ? List.of()
-                                    : List.of(new Makers.NewName("de", row.get("german"))),
-                            new Makers.NewEdition(null, null, row.get("label"), sizes(row), claims, null),
-                            null));
-            long paint = paints.add(
-                    me,
-                    new Paints.NewPaint(
-                            row.get("name"),
-                            null,
-                            null,
-                            null,
-                            colour,
-                            null,
-                            row.get("label"),
-                            series(row),
-                            row.get("fate").equals("wished"),
-                            "",
-                            claims,
-                            row.get("form"),
-                            row.get("volume"),
-                            row.get("price"),
-                            "EUR",
-                            "",
-                            i % 3 == 0 && i < 3 * OF_A_BOX ? "Field box of " + OF_A_BOX : "",
-                            null,
-                            null));
+                    "CURRENT",
+                    i % 3 == 0 && i < 3 * OF_A_BOX ? "Field box of " + OF_A_BOX : "");
             if (scans.get(i).isPresent()) paint(me, paint, row, scans.get(i).get(), places.next(row), lost);
             if (row.get("fate").equals("gone")) useUp(me, paint);
         }
@@ -247,7 +222,57 @@ public class DemoCollection {
         shortlists.fill(me);
         stock.fill(me);
         fading.fill(me);
+        keepOutOfProduction(me, kept, scansOfKept, lines);
         return me;
+    }
+
+    /** A colour of the maker’s chart, and the paint of it with what came in. */
+    private long add(Collector me, CSVRecord row, long line, String status, String from) {
+        Makers.Claims claims = new Makers.Claims(row.get("light"), row.get("trans"), row.get("stain"), row.get("gran"));
+        long colour = makers.addColour(
+                me,
+                line,
+                new Makers.NewColour(
+                        row.get("number"),
+                        row.get("name"),
+                        series(row),
+                        status,
+                        row.get("german").isEmpty() ? List.of() : List.of(new Makers.NewName("de", row.get("german"))),
+                        new Makers.NewEdition(null, null, row.get("label"), sizes(row), claims, null),
+                        null));
+        return paints.add(
+                me,
+                new Paints.NewPaint(
+                        row.get("name"),
+                        null,
+                        null,
+                        null,
+                        colour,
+                        null,
+                        row.get("label"),
+                        series(row),
+                        row.get("fate").equals("wished"),
+                        "",
+                        claims,
+                        row.get("form"),
+                        row.get("volume"),
+                        row.get("price"),
+                        "EUR",
+                        "",
+                        from,
+                        null,
+                        null));
+    }
+
+    /** What is no longer made came last, from a shop’s cellar; the record book shows it. */
+    private void keepOutOfProduction(
+            Collector me, List<CSVRecord> kept, List<Optional<byte[]>> scans, Map<String, Long> lines) {
+        for (int i = 0; i < kept.size(); i++) {
+            CSVRecord row = kept.get(i);
+            long paint =
+                    add(me, row, lines.get(row.get("maker")), "DISCONTINUED", "Harbour stationer, from the cellar");
+            paint(me, paint, row, scans.get(i).get(), row.get("place"), List.of());
+        }
     }
 
     private void paint(Collector me, long paint, CSVRecord row, byte[] scan, String place, List<Long> lost) {

@@ -57,7 +57,12 @@ class DemoFading {
         simulated.measure(me, lamps, "2026-08-02", false);
         hang(me, lamps, "2026-08-02", "LAMPS", null, "10", "2400", "over the record book");
         simulated.measure(me, lamps, "2026-08-30", false);
-        simulated.measure(me, lamps, "2026-09-27", false);
+        // The last one is scanned, as anyone's sheet is: its strips are seen beside what was measured.
+        simulated.look(
+                me,
+                lamps,
+                new SimulatedExposures.SimulatedDay("SCANNER", "2026-09-27", null, null),
+                DemoReading.STATION);
     }
 
     private long plan(

@@ -9,7 +9,8 @@ import org.springframework.stereotype.Service;
 /** What waits to be read at the station: a scan of the newest chart, in which two cells hold each other's paint. */
 @Service
 class DemoReading {
-    private static final String STATION = "http://127.0.0.1";
+    /** What the codes printed at the station lead to. */
+    static final String STATION = "http://127.0.0.1";
 
     private final Standins standins;
     private final Sheets sheets;

@@ -214,6 +214,6 @@ public class Ingredients {
         double whole = parts.stream().mapToDouble(PartRow::part).sum();
         Map<Long, Double> shares = new HashMap<>();
         parts.forEach(p -> shares.put(p.paintId(), p.part() / whole));
-        return new Learning.Painted(shares, m.massTone().orElseThrow(), m.tint());
+        return new Learning.Painted(shares, m.strength(), m.massTone().orElseThrow(), m.tint());
     }
 }

@@ -72,6 +72,8 @@ class MixController {
 
     /**
      * @param painted whether it was painted and read; else its colours are foreseen
+     * @param strength at which it was painted where that was one strength only, beside full strength; else 1
+     * @param massTone at that strength
      * @param colours from full strength to palest, for the screen
      * @param foreseen full strength as it was foreseen before it was read, and {@code foreseenOff} within what
      * @param surprise ΔE00 between what was foreseen and what was painted
@@ -86,6 +88,7 @@ class MixController {
             String note,
             List<MixPartView> parts,
             boolean painted,
+            double strength,
             @Nullable LabValue massTone,
             @Nullable LabValue tint,
             List<String> colours,
@@ -209,6 +212,7 @@ class MixController {
                         .filter(Objects::nonNull)
                         .toList(),
                 m.massTone().isPresent(),
+                m.strength(),
                 full.map(LabValue::of).orElse(null),
                 thin.map(LabValue::of).orElse(null),
                 colours,

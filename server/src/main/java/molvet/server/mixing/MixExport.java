@@ -30,6 +30,7 @@ class MixExport {
                             parts.getOrDefault(m.id(), List.of()).stream()
                                     .map(p -> Map.of("paint", p.paintId(), "part", p.part()))
                                     .toList());
+                    one.put("strength", m.strength());
                     one.put("massTone", m.massTone().orElse(null));
                     one.put("tint", m.tint().orElse(null));
                     one.put("granulation", m.granulation());

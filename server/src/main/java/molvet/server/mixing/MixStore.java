@@ -39,6 +39,7 @@ class MixStore {
             @Nullable Double tintB,
             @Nullable String curve,
             boolean modelled,
+            double strength,
             @Nullable Double granulation,
             @Nullable Double separation,
             @Nullable Double foreseenL,
@@ -75,7 +76,7 @@ class MixStore {
 
     private static final String MIX = """
             select x.id, x.number, x.name, x.liked, x.note, x.chart_cell_id, x.scan_id, x.mass_l, x.mass_a, x.mass_b,
-                   x.tint_l, x.tint_a, x.tint_b, x.curve, x.modelled, x.granulation, x.separation, x.foreseen_l, x.foreseen_a, x.foreseen_b,
+                   x.tint_l, x.tint_a, x.tint_b, x.curve, x.modelled, x.strength, x.granulation, x.separation, x.foreseen_l, x.foreseen_a, x.foreseen_b,
                    x.foreseen_off, x.made_at, x.version, c.chart_id, c.position
             from mix x left join chart_cell c on c.id = x.chart_cell_id
             where x.collector_id = ?

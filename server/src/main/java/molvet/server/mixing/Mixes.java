@@ -7,6 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import molvet.core.chart.SmallestParts;
+import molvet.core.colour.Lab;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.mixing.Ingredient;
@@ -15,6 +17,7 @@ import molvet.core.mixing.Prediction;
 import molvet.core.mixing.Unforeseen;
 import molvet.core.reading.Suspicion;
 import molvet.server.chart.Sheets;
+import molvet.server.chart.Sheets.Square.Portion;
 import molvet.server.colour.Runs;
 import molvet.server.mixing.MixStore.MixRow;
 import molvet.server.platform.Acts;
@@ -151,10 +154,10 @@ public class Mixes implements MixtureSquares {
                 continue;
             }
             foreseen(of, q.square()).ifPresent(p -> {
-                row.put("foreseen_l", p.massTone().l());
-                row.put("foreseen_a", p.massTone().a());
-                row.put("foreseen_b", p.massTone().b());
-                row.put("foreseen_off", p.uncertainty());
+                row.put("foreseen_l", p.colour().l());
+                row.put("foreseen_a", p.colour().a());
+                row.put("foreseen_b", p.colour().b());
+                row.put("foreseen_off", p.off());
             });
             row.put("chart_cell_id", q.square().row());
             add(me, row, parts(q.square()), at);
@@ -170,7 +173,7 @@ public class Mixes implements MixtureSquares {
                     .ifPresent(p -> all.put(
                             q.cell(),
                             new Suspicion.Expected(
-                                    p.massTone(), Math.max(LEAST_SPREAD, p.uncertainty()), "the foreseen mixture")));
+                                    p.colour(), Math.max(LEAST_SPREAD, p.off()), "the foreseen mixture")));
         }
         return all;
     }
@@ -182,19 +185,28 @@ public class Mixes implements MixtureSquares {
 
     private static Map<Long, Double> parts(Sheets.Square q) {
         Map<Long, Double> parts = new LinkedHashMap<>();
-        q.holds().forEach(p -> parts.put(p.paint(), (double) p.parts()));
+        List<Integer> smallest =
+                SmallestParts.of(q.holds().stream().map(Portion::parts).toList());
+        for (int i = 0; i < smallest.size(); i++) {
+            parts.put(q.holds().get(i).paint(), smallest.get(i).doubleValue());
+        }
         return parts;
     }
 
-    /** What is expected of a square; empty where a part of it cannot be foreseen. */
-    private static Optional<Prediction> foreseen(Map<Long, Ingredient> of, Sheets.Square q) {
+    /** @param off ΔE00 within which nine of ten lie */
+    private record Foreseen(Lab colour, double off) {}
+
+    /** What is expected of a square, as strong as it is; empty where a part of it cannot be foreseen. */
+    private static Optional<Foreseen> foreseen(Map<Long, Ingredient> of, Sheets.Square q) {
         Map<Long, Double> parts = parts(q);
         List<Mixture.Part> known = parts.entrySet().stream()
                 .filter(p -> of.containsKey(p.getKey()))
                 .map(p -> new Mixture.Part(of.get(p.getKey()), p.getValue()))
                 .filter(p -> Unforeseen.why(p.of()).isEmpty())
                 .toList();
-        return known.size() < parts.size() ? Optional.empty() : Optional.of(Prediction.of(Mixture.of(known)));
+        if (known.size() < parts.size()) return Optional.empty();
+        Prediction p = Prediction.of(Mixture.of(known));
+        return Optional.of(new Foreseen(p.at(q.strength()), p.uncertaintyAt(q.strength())));
     }
 
     private static Map<String, Object> measured(MixtureRead q) {
@@ -202,10 +214,13 @@ public class Mixes implements MixtureSquares {
         row.put("mass_l", q.reading().massTone().l());
         row.put("mass_a", q.reading().massTone().a());
         row.put("mass_b", q.reading().massTone().b());
-        row.put("tint_l", q.reading().tint().l());
-        row.put("tint_a", q.reading().tint().a());
-        row.put("tint_b", q.reading().tint().b());
-        row.put("curve", Runs.kept(q.reading().run()));
+        // A square painted evenly shows one strength of it, and says nothing of others.
+        boolean even = q.reading().tint().equals(q.reading().massTone());
+        row.put("strength", q.square().strength());
+        row.put("tint_l", even ? null : q.reading().tint().l());
+        row.put("tint_a", even ? null : q.reading().tint().a());
+        row.put("tint_b", even ? null : q.reading().tint().b());
+        row.put("curve", even ? null : Runs.kept(q.reading().run()));
         row.put("modelled", !q.reading().run().measured());
         row.put("granulation", q.reading().granulation().orElse(null));
         row.put("separation", q.reading().separation());

@@ -85,10 +85,10 @@ class PaletteRoom implements Room, Witness {
 
     @Override
     public Clauses clauses() {
+        String used = "p.id in (select u.paint_id from painting_paint u where u.collector_id = :me)";
         return new Clauses()
-                .on(
-                        PaletteTerms.MOST_USED,
-                        "p.id in (select u.paint_id from painting_paint u where u.collector_id = :me)")
+                .on(PaletteTerms.MOST_USED, used)
+                .on(PaletteTerms.NEVER_USED, "p.standing = 'OWNED' and not " + used)
                 .on(PaletteTerms.LEAST_USED, "p.standing in ('OWNED', 'SAMPLED')")
                 .on(PaletteTerms.IN_ONE, LIES + NEWEST + ")")
                 .on(PaletteTerms.IN_NONE, "p.standing in ('OWNED', 'SAMPLED') and not (" + LIES + NEWEST + "))")

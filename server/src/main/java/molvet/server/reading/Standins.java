@@ -364,7 +364,7 @@ public class Standins {
             all = all == null ? film.get() : all.mixed(film.get(), taken / (before + taken));
             before += taken;
         }
-        return Optional.ofNullable(all);
+        return Optional.ofNullable(all).map(f -> f.thinned(mix.strength()));
     }
 
     /** What a part truly is: no hand measures parts, and from some pans a brush loads more than from others. */

@@ -319,6 +319,41 @@ class MixingApiTest {
         assertThat(me.get("/api/mixes?paint=" + all.get(1)).json().get("mixes")).hasSize(1);
     }
 
+    /** Each square of two strips crossed is one strength of a mixture, and is judged by what is foreseen at that strength. */
+    @Test
+    void twoStripsCrossedMakeMixturesAtTheirStrengths() {
+        long blue = paint("Deep Shelter Blue", "PB29");
+        long yellow = paint("Lantern Yellow", "PY151");
+        long strips = plan("STRIPS", List.of(blue, yellow));
+        me.post("/api/readings/" + look(strips, Map.of("device", "SCANNER")) + "/accept", Map.of())
+                .must(200);
+        long chart = plan("CROSSED_STRIPS", List.of(blue, yellow));
+        JsonNode cells = me.get("/api/charts/" + chart).must(200).json().get("cells");
+        assertThat(cells).hasSize(18);
+        assertThat(cells.get(3).get("washes").asString()).isEqualTo("half and full wash");
+        assertThat(cells.get(0).get("washes").isNull()).isTrue();
+        assertThat(me.get("/api/charts/" + chart + "/walk").must(200).text())
+                .contains("Equal drops of its half wash and of the full wash of Lantern Yellow")
+                .contains("keep the washes for the squares");
+        me.post("/api/readings/" + look(chart, Map.of("device", "SCANNER")) + "/accept", Map.of())
+                .must(200);
+        JsonNode mixes = me.get("/api/mixes?chart=" + chart).json().get("mixes");
+        assertThat(mixes).hasSize(16);
+        // Newest first: the last is the first square, of both full washes.
+        List<Double> strengths = new ArrayList<>();
+        mixes.forEach(m -> strengths.add(0, m.get("strength").asDouble()));
+        assertThat(strengths).startsWith(1.0, 0.75, 0.625, 0.5625).endsWith(0.125);
+        JsonNode thin = mixes.get(0);
+        assertThat(thin.get("tint").isNull()).isTrue();
+        assertThat(thin.at("/parts/0/part").asDouble()).isEqualTo(1);
+        assertThat(thin.at("/massTone/l").asDouble())
+                .isGreaterThan(mixes.get(15).at("/massTone/l").asDouble() + 15);
+        mixes.forEach(m -> assertThat(m.get("surprise").asDouble()).isLessThan(15));
+        // They taught of both paints, and are in what goes out.
+        assertThat(me.get("/api/mixes/learnt").json().get("paints")).hasSize(2);
+        assertThat(me.get("/api/collection.json").text()).contains("\"strength\":0.125");
+    }
+
     @Test
     void aTriangleMakesMixturesOfThree() {
         List<Long> corners =

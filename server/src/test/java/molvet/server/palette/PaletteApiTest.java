@@ -367,6 +367,7 @@ class PaletteApiTest {
                 .hasSize(paints.size())
                 .endsWith(paints.get(0), paints.get(3))
                 .doesNotHaveDuplicates();
+        assertThat(ids("never used")).hasSize(paints.size() - 2).doesNotContain(paints.get(0), paints.get(3));
         me.undoLast();
         assertThat(me.post(at(tin) + "/paintings", Map.of("title", "x", "paints", List.of()))
                         .must(422)

@@ -1,6 +1,7 @@
 package molvet.server.reading.standin;
 
 import java.util.ArrayList;
+import java.util.Arrays;
 import java.util.List;
 import java.util.Map;
 import java.util.concurrent.ConcurrentHashMap;
@@ -76,6 +77,13 @@ public final class Optics {
             boolean settles = Math.max(grain, other.grain) > 0.15;
             return new Film(
                     bothK, bothS, apart, rough, Math.max(stain, other.stain), settles ? Math.max(0.35, parts) : 0);
+        }
+
+        /** A wash of it with so much of the paint. */
+        public Film thinned(double strength) {
+            UnaryOperator<double[]> less =
+                    of -> Arrays.stream(of).map(v -> strength * v).toArray();
+            return new Film(less.apply(k), less.apply(s), less.apply(otherK), grain, stain, parts);
         }
 
         /** How thin a wash of it is let run out: however it covers, until its colour is near that of the paper. */
