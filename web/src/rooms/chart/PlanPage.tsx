@@ -36,6 +36,8 @@ const NUMBERS: Record<string, ("steps" | "pages" | "columns" | "outside")[]> = {
   CROSSED_STRIPS: [],
   FREE: ["pages"],
 };
+/** Forms in which the order of the list says where each paint stands. */
+const IN_ORDER_GIVEN = ["FAMILIES", "TRIANGLE", "CROSSED_STRIPS"];
 const LABELS = {
   steps: ["Squares a strip", "5"],
   pages: ["Pages", "as many as needed"],
@@ -344,11 +346,15 @@ function FormFields({ draft, change }: Part) {
           />
         </>
       )}
-      <Field label="Order" className="col-span-2">
-        {(id) => (
-          <Select id={id} value={draft.school} options={schools} onChange={(v) => change({ school: v })} />
-        )}
-      </Field>
+      {IN_ORDER_GIVEN.includes(draft.form) ? (
+        <p className="quiet col-span-2 self-end pb-2">Each stands where the list on the right has it.</p>
+      ) : (
+        <Field label="Order" className="col-span-2">
+          {(id) => (
+            <Select id={id} value={draft.school} options={schools} onChange={(v) => change({ school: v })} />
+          )}
+        </Field>
+      )}
       <Field label="Title" className="col-span-2 md:col-span-1">
         {(id) => (
           <input

@@ -284,6 +284,17 @@ function Keep({ parts }: { parts: Part[] }) {
           {parts.length === 3 ? "Paint a triangle of them" : "Paint a ladder of them"}
         </Link>
       )}
+      {parts.length === 2 && (
+        <Link
+          className="btn btn-outline"
+          to="/bench/new"
+          onClick={() =>
+            planWith({ form: "CROSSED_STRIPS", school: "BY_HAND", paints: parts.map((p) => p.paint) })
+          }
+        >
+          Cross two strips of them
+        </Link>
+      )}
       <ProblemNote problem={keep.problem} />
       <WaitingNote waiting={keep.waiting} />
       {keep.result && !keep.running && (

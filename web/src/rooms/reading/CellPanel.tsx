@@ -14,6 +14,8 @@ type Props = {
 export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
   const open = scan.state === "PROPOSED";
   const others = scan.cells.filter((o) => o.cell !== c.cell && o.entry && !o.mixedWith);
+  // Two washes that cross make one colour, of one strength.
+  const even = c.mixedWith != null && c.range === 0;
   return (
     <section aria-label={`Cell ${c.cell + 1}`} className="rule-box p-3">
       <h2 className="flex flex-wrap items-baseline gap-x-3">
@@ -51,20 +53,24 @@ export function CellPanel({ scan, cell: c, onLeaveOut, onSwap }: Props) {
       </div>
       {!c.bare && (
         <dl className="grid grid-cols-[auto_1fr] gap-x-4 gap-y-0.5 text-[0.93rem]">
-          <Line what="Full strength">
+          <Line what={even ? "Its one strength" : "Full strength"}>
             <span className="code whitespace-pre-wrap">{lab(c.massTone)}</span>{" "}
             <span className="quiet">± {Math.max(0.1, c.margins.massTone).toFixed(1)}</span>
           </Line>
-          <Line what="Palest">
-            <span className="code whitespace-pre-wrap">{lab(c.tint)}</span>{" "}
-            <span className="quiet">± {Math.max(0.1, c.margins.tint).toFixed(1)}</span>
-          </Line>
-          <Line what="Range of value">
-            <span className="code">{c.range.toFixed(0)} L*</span>
-            {c.hueTurn != null && (
-              <span className="quiet"> · hue turns {Math.abs(c.hueTurn).toFixed(0)}° on thinning</span>
-            )}
-          </Line>
+          {!even && (
+            <Line what="Palest">
+              <span className="code whitespace-pre-wrap">{lab(c.tint)}</span>{" "}
+              <span className="quiet">± {Math.max(0.1, c.margins.tint).toFixed(1)}</span>
+            </Line>
+          )}
+          {!even && (
+            <Line what="Range of value">
+              <span className="code">{c.range.toFixed(0)} L*</span>
+              {c.hueTurn != null && (
+                <span className="quiet"> · hue turns {Math.abs(c.hueTurn).toFixed(0)}° on thinning</span>
+              )}
+            </Line>
+          )}
           {c.granulates && c.granulation != null && (
             <Line what="Granulation">
               {c.granulates} <span className="code quiet">{c.granulation.toFixed(2)}</span>

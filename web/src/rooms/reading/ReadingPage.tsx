@@ -109,17 +109,22 @@ function Doings({ scan: s, waits }: { scan: Scan; waits: boolean }) {
       onDone: () => navigate("/readings"),
     },
   );
-  const taken = s.cells.filter((c) => c.entry && !c.mixedWith && !c.leftOut).length;
+  const taken = s.cells.filter((c) => c.entry && !c.leftOut);
+  const mixtures = taken.filter((c) => c.mixedWith && !c.bare).length;
+  const swatches = taken.filter((c) => !c.mixedWith).length;
   return (
     <>
       {s.state === "PROPOSED" && (
         <button
           type="button"
           className="btn btn-primary"
-          disabled={accept.running || taken === 0 || waits}
+          disabled={accept.running || swatches + mixtures === 0 || waits}
           onClick={() => accept.run(undefined)}
         >
-          {s.takenOver > 0 ? "Put in place of the old" : "Accept"} {counted(taken, "swatch", "swatches")}
+          {s.takenOver > 0 ? "Put in place of the old" : "Accept"}{" "}
+          {[swatches && counted(swatches, "swatch", "swatches"), mixtures && counted(mixtures, "mixture")]
+            .filter(Boolean)
+            .join(" and ")}
         </button>
       )}
       {s.state === "ACCEPTED" && s.chart && (
@@ -305,6 +310,7 @@ function CellList({
               <span className={`paint-name truncate ${c.leftOut || c.bare ? "quiet" : ""}`}>
                 {doubted.has(c.cell) && "? "}
                 {c.entry?.name ?? "bare"}
+                {c.mixedWith && ` with ${c.mixedWith}`}
               </span>
               {c.leftOut && <span className="quiet text-sm shrink-0">left out</span>}
             </button>

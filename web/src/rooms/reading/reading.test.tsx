@@ -142,6 +142,18 @@ test("a simulated device is asked for the chart, the device and the slip that we
   });
 });
 
+test("a mixture is told from the paint that leads it, and is taken over as one", async () => {
+  const [paint, other] = scan({}).cells;
+  const mixture = { ...other, entry: paint.entry, mixedWith: "Gorse, half and full wash", range: 0 };
+  server({ "GET /api/readings/9": scan({ cells: [paint, mixture] }) });
+  open(<ReadingPage />, "/readings/:reading", "/readings/9");
+  expect(await screen.findByRole("button", { name: "Accept 1 swatch and 1 mixture" })).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: /Skerry Blue with Gorse, half and full wash/ }));
+  const panel = screen.getByRole("region", { name: "Cell 2" });
+  expect(within(panel).getByText("Its one strength")).toBeTruthy();
+  expect(within(panel).queryByText("Palest")).toBeNull();
+});
+
 test("a swapped pair is mended, a cell left out, and the rest accepted", async () => {
   const doubt = { kind: "SWAPPED", cell: 0, other: 1, why: "Each looks like the other." };
   const asked = server({

@@ -334,7 +334,7 @@ class ChartViews {
                 chart.form(),
                 form.words(),
                 school.name(),
-                school.words(),
+                form.isInOrderGiven() ? "in the order given" : school.words(),
                 chart.note(),
                 Utc.instant(chart.createdAt()),
                 chart.version(),

@@ -336,7 +336,7 @@ class SheetReadingViews {
                     paint,
                     others.isEmpty() ? null : others.get(0),
                     paint == null ? null : entries.get(paint),
-                    with(others, entries),
+                    q == null ? null : with(q, sheet.form(), entries),
                     LabValue.of(c.massTone()),
                     LabValue.of(c.tint()),
                     c.run().colours().stream().map(LabValue::of).toList(),
@@ -397,14 +397,25 @@ class SheetReadingViews {
         return all;
     }
 
-    /** The names of what a paint is mixed with; null where it stands by itself. */
-    private static @Nullable String with(List<Long> others, Map<Long, PaintViews.PaintEntry> entries) {
-        List<String> names = others.stream()
+    /** Such as “Deep Shelter Blue, 3 : 1”; null of a paint by itself. */
+    private static @Nullable String with(
+            Sheets.Square square, ChartForm form, Map<Long, PaintViews.PaintEntry> entries) {
+        List<String> names = square.paints()
+                .skip(1)
                 .map(entries::get)
                 .filter(Objects::nonNull)
                 .map(PaintViews.PaintEntry::name)
                 .toList();
-        return names.isEmpty() ? null : String.join(" and ", names);
+        if (names.isEmpty()) return null;
+        List<Integer> parts =
+                square.holds().stream().map(Sheets.Square.Portion::parts).toList();
+        String how = form.washes(parts)
+                .or(() -> parts.stream().distinct().count() == 1
+                        ? Optional.empty()
+                        : Optional.of(parts.stream().map(String::valueOf).collect(Collectors.joining("\u00a0:\u00a0"))))
+                .map(h -> ", " + h)
+                .orElse("");
+        return String.join(" and ", names) + how;
     }
 
     private List<SuspectedSlip> suspicions(ScanRow s, List<ScannedCell> cells, List<SheetReadingStore.CellRow> rows) {
