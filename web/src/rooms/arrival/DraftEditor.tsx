@@ -23,6 +23,14 @@ const KINDS = [
   "FOUND_AGAIN",
 ] as const;
 
+/** How a paint stands that is there already. */
+const STANDINGS = [
+  ["OWNED", "you have already"],
+  ["SAMPLED", "sampled until now"],
+  ["WISHED", "wished for"],
+  ["GONE", "you had before"],
+] as const;
+
 /** A draft: one box for the lines, what was understood of each below it, and the bill beside. */
 export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
   const navigate = useNavigate();
@@ -79,7 +87,12 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
       ? `${Number(cost.perUnit).toFixed(2)} ${(page.home ?? bill).currency}`
       : undefined;
   }
-  const same = paints.filter((l) => l.same != null).length;
+  const there = STANDINGS.map(([standing, words]) => {
+    const many = paints.filter((l) =>
+      l.matches.some((m) => m.paint === l.same && m.entry?.standing === standing),
+    );
+    return many.length > 0 && `${many.length} ${words}`;
+  }).filter(Boolean);
   const given = draft.kind === "GIFT" || draft.kind === "SWAP";
 
   return (
@@ -192,7 +205,7 @@ export function DraftEditor({ page }: { page: Schemas["ArrivalPage"] }) {
           <section className="mt-4" aria-label="As it was understood">
             <h2 className="font-semibold">
               {counted(paints.length, "paint")} understood
-              {same > 0 && <span className="quiet font-normal"> · {same} you have already</span>}
+              {there.length > 0 && <span className="quiet font-normal"> · {there.join(", ")}</span>}
             </h2>
             <p className="quiet text-sm mb-2 hidden md:block">
               Tab to a part and press a key to name it otherwise: n name, p pigments, c number, s series, z

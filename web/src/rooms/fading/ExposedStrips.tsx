@@ -46,7 +46,7 @@ export function ExposedStrips({ exposure: x }: { exposure: Exposure }) {
               ? `${reading.dose.words}, estimated`
               : reading.gone === 0
                 ? "no blue wool gone"
-                : `blue wool 1 to ${reading.gone} gone`}
+                : `blue wool ${reading.gone === 1 ? "1" : `1 to ${reading.gone}`} gone`}
           </span>
         </div>
       )}

@@ -210,7 +210,7 @@ function Readings({ exposure: x }: { exposure: Exposure }) {
                   <option value="">not looked</option>
                   {[0, 1, 2, 3, 4, 5, 6, 7, 8].map((n) => (
                     <option key={n} value={n}>
-                      {n === 0 ? "none" : `1 to ${n}`}
+                      {n === 0 ? "none" : n === 1 ? "1" : `1 to ${n}`}
                     </option>
                   ))}
                 </select>

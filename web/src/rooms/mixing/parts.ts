@@ -22,10 +22,10 @@ export function ratio(parts: number[]) {
   return parts.map((p) => (most / least >= 12 && p === least ? "a touch" : String(p))).join("\u00a0:\u00a0");
 }
 
-/** “1 : 2, at 38 % of full strength”; of one that runs through all its strengths the parts alone. */
+/** “1 : 2 at 38 % strength”; of one that runs through all its strengths the parts alone. */
 export function painted(mix: { parts: { part: number }[]; strength: number }) {
   const parts = ratio(mix.parts.map((p) => p.part));
-  return mix.strength === 1 ? parts : `${parts}, at ${Math.round(100 * mix.strength)} % of full strength`;
+  return mix.strength === 1 ? parts : `${parts} at ${Math.round(100 * mix.strength)}\u00a0% strength`;
 }
 
 const VERDICTS = {

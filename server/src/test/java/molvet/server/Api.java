@@ -238,10 +238,9 @@ public final class Api {
 
     public JsonNode read(long reading) {
         String path = "/api/readings/" + reading;
-        JsonNode now = get(path).must(200).json();
-        while (List.of("QUEUED", "READING").contains(now.get("state").asString()))
-            now = get(path).must(200).json();
-        return now;
+        return Wait.until(
+                () -> get(path).must(200).json(),
+                now -> !List.of("QUEUED", "READING").contains(now.get("state").asString()));
     }
 
     /** A picture of a sheet, put in the queue. @param chart the chart it shows, or null */

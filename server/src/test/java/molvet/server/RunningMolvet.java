@@ -95,8 +95,7 @@ public final class RunningMolvet {
             TestDatabase.get().start();
             // The pool looks for the database again in steps that grow.
             Api asking = Api.stranger();
-            int status = asking.get("/api/ready").status();
-            while (status != 200) status = asking.get("/api/ready").status();
+            Wait.until(() -> asking.get("/api/ready").status(), status -> status == 200);
         }
     }
 

@@ -42,8 +42,8 @@ public final class FilmFit {
     private static final double USUAL_THINNED = 0.1;
 
     private static final double THINNED = 0.7;
-    /** A wash that was halved is a half, give or take a fifth (common practice, no published source). */
-    private static final double HALVED = 0.2;
+    /** A wash that was halved is a half, give or take a fifth: as a logarithm (common practice, no published source). */
+    public static final double HALVED = 0.2;
     /** How far a colour that was read may be off, in each of L*, a* and b*. */
     private static final double READ = 0.3;
 

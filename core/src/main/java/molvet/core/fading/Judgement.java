@@ -345,9 +345,12 @@ public record Judgement(
                 double dose = BlueWool.dose(gone, last.ultraviolet());
                 if (last.gone().isPresent()) {
                     all.add("For " + step.words() + " it must hang until blue wool " + gone + " has gone"
-                            + weeks(
-                                    dose - last.dose().high(),
-                                    dose - last.dose().low()) + ".");
+                            + (last.surelyGone() > 0
+                                    ? byReferences(gone, last)
+                                    : weeks(
+                                            dose - last.dose().high(),
+                                            dose - last.dose().low()))
+                            + ".");
                     continue;
                 }
                 double days = (dose - last.dose().low()) / Math.max(1e-9, daily.low());
@@ -364,6 +367,22 @@ public record Judgement(
                 all.add("Counted from the reading of " + DayInWords.of(last.day()) + ".");
             }
             return all;
+        }
+
+        /**
+         * The references beside it tell the pace of the light better than any estimate of the place: it has taken the last that
+         * surely went, and not the first that surely did not.
+         */
+        private static String byReferences(int gone, Moment last) {
+            double wanted = BlueWool.dose(gone, last.ultraviolet());
+            double most = wanted / BlueWool.dose(last.surelyGone(), last.ultraviolet()) - 1;
+            double least =
+                    wanted / BlueWool.dose(Math.min(BlueWool.STEPS, last.perhapsGone() + 1), last.ultraviolet()) - 1;
+            long from = Math.round(Math.max(0, least) * last.days() / 7);
+            long to = Math.max(1, Math.round(most * last.days() / 7));
+            return from < 1
+                    ? ": within " + to + (to == 1 ? " week" : " weeks") + " more here, by the pace of those that went"
+                    : ": about " + from + " to " + to + " weeks more here, by the pace of those that went";
         }
 
         private String weeks(double least, double most) {

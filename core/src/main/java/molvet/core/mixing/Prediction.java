@@ -5,9 +5,11 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Optional;
+import java.util.stream.DoubleStream;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.core.colour.Film;
+import molvet.core.colour.FilmFit;
 import molvet.core.colour.FittedFilm;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
@@ -47,6 +49,9 @@ public record Prediction(
         List<String> reasons) {
     /** From the root of the mean square to what nine of ten keep within, and what the film model itself leaves out. */
     private static final double NINE_OF_TEN = 2.5;
+
+    /** Of a single number that varies as errors do, nine of ten lie within so many deviations. */
+    private static final double NINE_OF_TEN_ALONE = 1.645;
 
     private static final double MODEL = 0.6;
 
@@ -122,11 +127,25 @@ public record Prediction(
         return thickness == 1 ? massTone : film.at(thickness);
     }
 
-    /** ΔE00 within which nine of ten lie that are so thin. */
+    /** ΔE00 within which nine of ten lie that are mixed of washes, and together so thin; of 1, that are mixed as they come. */
     public double uncertaintyAt(double thickness) {
-        List<FittedFilm> films =
+        if (thickness == 1) return uncertainty;
+        List<FittedFilm> fitted =
                 mixture.ingredients().stream().map(Ingredient::film).toList();
-        return mixture.parts().size() == 1 ? MODEL : off(films, mixture.shares(), thickness);
+        List<Film> films = fitted.stream().map(FittedFilm::film).toList();
+        double[] shares = mixture.shares();
+        double squares = 0;
+        for (int i = 0; i < shares.length; i++) {
+            // One of the washes is stronger than it was meant to be.
+            double[] then = shares.clone();
+            then[i] *= Math.exp(FilmFit.HALVED);
+            double all = DoubleStream.of(then).sum();
+            Lab other = Film.mixed(
+                            films, DoubleStream.of(then).map(s -> s / all).toArray())
+                    .at(thickness * all);
+            squares += Math.pow(other.differenceFrom(film.at(thickness)), 2);
+        }
+        return Math.hypot(off(fitted, shares, thickness), NINE_OF_TEN_ALONE * Math.sqrt(squares));
     }
 
     /** Its run, to be compared with others at equal value. */

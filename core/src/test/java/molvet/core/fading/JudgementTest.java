@@ -7,6 +7,9 @@ import java.time.LocalDate;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
+import java.util.regex.Matcher;
+import java.util.regex.Pattern;
+import java.util.stream.DoubleStream;
 import molvet.core.colour.Film;
 import molvet.core.colour.Lab;
 import molvet.core.pigment.Lightfastness;
@@ -79,6 +82,30 @@ class JudgementTest {
                 faded(film, Math.exp(-0.0012 * 56), 56, Optional.empty()));
         assertThat(course.get(1).most().deltaE00()).isBetween(1.0, 3.0);
         assertThat(judged(course).rate()).isEmpty();
+    }
+
+    /**
+     * Light of a steady pace takes blue wool 1 to 8 after 0.22, 0.6, 1.5, 3.5, 8, 20, 50 and 120 Mlux·h (CIE 157:2004, from
+     * memory): when the sixth truly goes lies within what was foreseen, whatever the place was thought to give.
+     */
+    @ParameterizedTest
+    @CsvSource({"0.02, 224", "0.05, 224", "0.08, 112", "0.1, 56", "0.3, 56", "0.6, 28", "0.01, 365"})
+    void howLongStillIsToldByTheReferencesThatWent(double aDay, int days) {
+        double[] taken = {0.22, 0.6, 1.5, 3.5, 8, 20, 50, 120};
+        int gone = (int) DoubleStream.of(taken).filter(d -> d <= aDay * days).count();
+        String said = judged(List.of(same(days, Optional.of(gone)))).next().stream()
+                .filter(n -> n.startsWith("For excellent it must hang until blue wool 6"))
+                .findFirst()
+                .orElseThrow();
+        double truly = (20 / aDay - days) / 7;
+        Matcher m = Pattern.compile("(?:within|about (\\d+) to) (\\d+) weeks? more here")
+                .matcher(said);
+        assertThat(m.find()).as(said).isTrue();
+        assertThat(truly)
+                .as(said)
+                .isBetween(
+                        m.group(1) == null ? 0 : Double.parseDouble(m.group(1)) - 0.5,
+                        Double.parseDouble(m.group(2)) + 0.5);
     }
 
     /** ASTM D4303: ΔE*ab up to 4, 8, 16, 24 are I to IV, beyond V (from memory). */

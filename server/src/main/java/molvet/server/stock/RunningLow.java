@@ -15,6 +15,7 @@ import java.util.stream.Collectors;
 import molvet.core.pigment.Pigment;
 import molvet.core.pigment.PigmentCode;
 import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.core.stock.Replacement;
 import molvet.core.stock.Unmade;
 import molvet.server.collection.PaintViews;
@@ -181,6 +182,11 @@ class RunningLow {
                 .toList());
     }
 
+    /** Of a code that there is not, such as a misprint, nobody can say that it is still made. */
+    private boolean isKnown(Recipe recipe) {
+        return recipe.pigments().stream().allMatch(reference::holds);
+    }
+
     private UnmadePigment unmade(Collector me, Lots lots, Market market, PigmentCode code, List<Long> ids) {
         Unmade held = Unmade.of(
                 code,
@@ -199,7 +205,8 @@ class RunningLow {
                                 market.all().values().stream()
                                         .filter(o -> o.paint() != 0
                                                 && !skip.contains(o.paint())
-                                                && o.run().isPresent())
+                                                && o.run().isPresent()
+                                                && isKnown(o.recipe()))
                                         .toList(),
                                 reference)
                         .stream()

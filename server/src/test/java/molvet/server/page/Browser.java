@@ -78,6 +78,16 @@ public final class Browser implements AutoCloseable {
         driver.get(base + path);
     }
 
+    /** To another kind of page as by a link on this one: what is loaded already stays. */
+    public void follow(String path) {
+        script("""
+                document.querySelectorAll('main :is(h1, h2)').forEach(h => h.dataset.before = '');
+                history.pushState(null, '', arguments[0]);
+                dispatchEvent(new PopStateEvent('popstate'));
+                """, path);
+        gone(By.cssSelector("[data-before]"));
+    }
+
     public String address() {
         return driver.getCurrentUrl().substring(base.length());
     }
@@ -201,7 +211,7 @@ public final class Browser implements AutoCloseable {
     }
 
     private WebDriverWait patiently() {
-        return new WebDriverWait(driver, Duration.ofSeconds(60), Duration.ofMillis(40));
+        return new WebDriverWait(driver, Duration.ofSeconds(60), Duration.ofMillis(60));
     }
 
     private static String quoted(String text) {

@@ -13,6 +13,7 @@ import java.util.Map;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
+import molvet.server.Wait;
 import org.junit.jupiter.api.Test;
 
 /** What a proxy, a watcher and a cluster ask of a server and of its tables. */
@@ -29,11 +30,8 @@ class WatchedTest {
             // It is alive all the same, and is not to be killed for it.
             new Api(RunningMolvet.url(full)).get("/api/health").must(200);
         }
-        Api.Answer away = RunningMolvet.withoutDatabase(() -> {
-            Api.Answer answer = watcher.get("/api/ready");
-            for (int i = 0; i < 100_000 && answer.status() == 200; i++) answer = watcher.get("/api/ready");
-            return answer;
-        });
+        Api.Answer away = RunningMolvet.withoutDatabase(
+                () -> Wait.until(() -> watcher.get("/api/ready"), answer -> answer.status() != 200));
         assertThat(away.must(503).text()).contains("The database cannot be written to.");
     }
 

@@ -19,6 +19,7 @@ import molvet.core.reading.CellReading;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
+import molvet.server.Wait;
 import molvet.server.reading.standin.SimulatedPainter;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
@@ -99,9 +100,8 @@ class ReadingApiTest {
         }
         // Another picture wakes the queue.
         standin(Map.of("device", "SCANNER"));
-        JsonNode anew = paint(1);
-        for (int i = 0; i < 2_000 && !anew.at("/swatches/0/readings/0/run").equals(fresh); i++) anew = paint(1);
-        assertThat(anew.at("/swatches/0/readings/0/run")).isEqualTo(fresh);
+        JsonNode anew = Wait.until(
+                () -> paint(1), now -> now.at("/swatches/0/readings/0/run").equals(fresh));
         assertThat(anew.at("/swatches/0/readings/0/massTone/l").asDouble())
                 .isCloseTo(fresh.at("/0/l").asDouble(), within(0.01));
     }
@@ -134,11 +134,9 @@ class ReadingApiTest {
         }
         standin(Map.of("device", "SCANNER"));
         String path = "/api/paints/" + p.get("id").asLong();
-        JsonNode anew = me.get(path).json();
-        for (int i = 0; i < 2_000 && !anew.at("/swatches/0/readings/0/run").equals(run); i++) {
-            anew = me.get(path).json();
-        }
-        assertThat(anew.at("/swatches/0/readings/0/run")).isEqualTo(run);
+        Wait.until(
+                () -> me.get(path).json(),
+                now -> now.at("/swatches/0/readings/0/run").equals(run));
     }
 
     @Test

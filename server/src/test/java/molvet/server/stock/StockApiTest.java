@@ -212,6 +212,8 @@ class StockApiTest {
                 .contains("25 % cheaper by the ml (0.60 against 0.80)")
                 .contains("at every strength (ΔE ");
 
+        // There is no PY48: what a misprint means, and whether it is made, is not known.
+        measured(paint("Quay Gold", "Vessanti", "PY48", "6.00"), 49, 18, 39);
         JsonNode pigments = me.get("/api/stock/unmade").must(200).json().get("pigments");
         assertThat(pigments).hasSize(1);
         assertThat(pigments.at("/0/said").asString())
