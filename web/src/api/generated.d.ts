@@ -4852,6 +4852,13 @@ export interface components {
             /** Format: int64 */
             swatch: number;
         };
+        CardCut: {
+            makeKeeper?: boolean;
+            paintedOn?: string;
+            place?: string;
+            /** Format: int32 */
+            sheet?: number;
+        };
         CardEntry: {
             /** Format: int64 */
             arrival?: number;
@@ -5449,6 +5456,7 @@ export interface components {
         DotView: {
             /** Format: int32 */
             column: number;
+            cut: boolean;
             /** Format: int64 */
             id: number;
             name: string;
@@ -15324,7 +15332,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["Filing"];
+                "application/json": components["schemas"]["CardCut"];
             };
         };
         responses: {

@@ -6,6 +6,7 @@ import { Dialog } from "../../ui/Dialog";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
 import { ProblemNote, WaitingNote } from "../../ui/ProblemNote";
+import { Select } from "../../ui/Select";
 import { Strip } from "../../ui/Strip";
 import { useAct } from "../../ui/useAct";
 import { counted } from "../../ui/words";
@@ -64,7 +65,7 @@ export function DotCardPage() {
               Plan a chart of it
             </Link>
           )}
-          {card.left > 0 && (
+          {dots.some(canBeCut) && (
             <button type="button" className="btn btn-outline" onClick={() => setCutting(true)}>
               Cut into strips
             </button>
@@ -76,13 +77,16 @@ export function DotCardPage() {
       }
     >
       <ProblemNote problem={remove.problem} />
-      {cutting && <CutDialog dotcard={id} dots={card.left} onClose={() => setCutting(false)} />}
+      {cutting && <CutDialog dotcard={id} sheets={sheets} onClose={() => setCutting(false)} />}
       {note && <p className="mb-3">{note}</p>}
       <div className="grid gap-6 lg:grid-cols-2 2xl:grid-cols-3">
         {sheets.map((sheet, i) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: sheets are their number
           <section key={i} aria-label={`Sheet ${i + 1}`}>
-            <h2 className="quiet mb-1">Sheet {i + 1}</h2>
+            <h2 className="quiet mb-1">
+              Sheet {i + 1}
+              {sheet.some((d) => d.cut) && ` · ${sheet.filter((d) => d.cut).length} cut into strips`}
+            </h2>
             <ul
               className="grid gap-1.5 bg-base-100 rule-box p-3"
               style={{ gridTemplateColumns: `repeat(${card.columns}, minmax(0, 1fr))` }}
@@ -154,6 +158,7 @@ function DotDialog({ dot: d, onClose }: { dot: Dot; onClose: () => void }) {
           </Link>{" "}
           <span className="code">{d.paint.recipe.join(" + ")}</span>
           <span className="quiet">
+            {d.cut && " · cut off, a strip of its own"}
             {d.paint.painted
               ? ` · carried over${d.paint.place ? ` to ${d.paint.place}` : ""}`
               : " · not carried over yet"}
@@ -198,12 +203,20 @@ function DotDialog({ dot: d, onClose }: { dot: Dot; onClose: () => void }) {
   );
 }
 
+/** There, and not cut off before. */
+function canBeCut(d: Dot) {
+  return d.paint != null && !d.cut && (d.state === "THERE" || d.state === "SMEARED");
+}
+
 function stateWords(state: string) {
   return STATES.find((s) => s[0] === state)?.[1] ?? state;
 }
 
 /** A card cut in strips and stuck on cards keeps its printed names; each strip becomes a swatch with a place. */
-function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; onClose: () => void }) {
+function CutDialog({ dotcard, sheets, onClose }: { dotcard: number; sheets: Dot[][]; onClose: () => void }) {
+  const uncut = sheets.map((dots) => dots.filter(canBeCut).length);
+  const all = uncut.reduce((a, b) => a + b, 0);
+  const [sheet, setSheet] = useState<number | null>(null);
   const [place, setPlace] = useState("");
   const [paintedOn, setPaintedOn] = useState("");
   const cut = useAct(
@@ -212,7 +225,7 @@ function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; 
         client.POST("/api/dotcards/{dotcard}/strips", {
           params: { path: { dotcard } },
           headers,
-          body: { place, makeKeeper, paintedOn: paintedOn || undefined },
+          body: { sheet: sheet ?? undefined, place, makeKeeper, paintedOn: paintedOn || undefined },
         }),
       ),
     { onDone: onClose },
@@ -220,9 +233,29 @@ function CutDialog({ dotcard, dots, onClose }: { dotcard: number; dots: number; 
   return (
     <Dialog open title="Cut into strips" onClose={onClose}>
       <p className="mb-3">
-        {counted(dots, "dot")} become strips that keep their printed names. Each stands beside the swatches
-        you painted yourself, and takes the place of none.
+        {counted(sheet === null ? all : uncut[sheet - 1], "dot")}{" "}
+        {(sheet === null ? all : uncut[sheet - 1]) === 1
+          ? "becomes a strip that keeps its"
+          : "become strips that keep their"}{" "}
+        printed names. Each stands beside the swatches you painted yourself, and takes the place of none.
       </p>
+      {sheets.length > 1 && (
+        <Field label="What was cut" className="mb-3">
+          {(id) => (
+            <Select
+              id={id}
+              value={sheet === null ? "" : String(sheet)}
+              options={[
+                ["", `all sheets, ${counted(all, "dot")}`],
+                ...uncut.flatMap((n, i) =>
+                  n > 0 ? [[String(i + 1), `sheet ${i + 1}, ${counted(n, "dot")}`] as const] : [],
+                ),
+              ]}
+              onChange={(v) => setSheet(v === "" ? null : Number(v))}
+            />
+          )}
+        </Field>
+      )}
       <Field label="Filed from" hint="left empty, they wait to be filed">
         {(id) => (
           <input

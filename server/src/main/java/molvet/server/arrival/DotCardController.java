@@ -56,6 +56,7 @@ class DotCardController {
 
     record CardList(List<CardEntry> cards) {}
 
+    /** @param cut whether it was cut off, and is a swatch now */
     record DotView(
             long id,
             int position,
@@ -67,6 +68,7 @@ class DotCardController {
             @OneOf(DotState.class) String state,
             String note,
             PaintViews.@Nullable PaintEntry paint,
+            boolean cut,
             int version) {}
 
     record CardPage(CardEntry card, String note, List<DotView> dots) {}
@@ -115,6 +117,7 @@ class DotCardController {
                                     d.state(),
                                     d.note(),
                                     d.paintId() == null ? null : entries.get(d.paintId()),
+                                    d.swatchId() != null,
                                     d.version());
                         })
                         .toList());

@@ -48,6 +48,7 @@ class DotCardStore {
             @Nullable Long colourId,
             @Nullable Long paintId,
             @Nullable Long holdingId,
+            @Nullable Long swatchId,
             String state,
             String note,
             int version) {}
@@ -84,7 +85,7 @@ class DotCardStore {
     }
 
     private static final String DOT = """
-            select id, dotcard_id, position, name, colour_id, paint_id, holding_id, state, note, version
+            select id, dotcard_id, position, name, colour_id, paint_id, holding_id, swatch_id, state, note, version
             from dot where collector_id = ?
             """;
 

@@ -249,6 +249,7 @@ public class DotCards {
                         m.line().colour().orElse(null),
                         paint,
                         holding,
+                        null,
                         state.name(),
                         Words.line("note", other.map(NewDot::note).orElse(""), 300),
                         1));
@@ -334,6 +335,44 @@ public class DotCards {
                                 e.claimTransparency(),
                                 e.claimStaining(),
                                 e.claimGranulation()));
+    }
+
+    /** A dot that is there, with the paint on it. */
+    public record ThereDot(long dot, long paint) {}
+
+    /**
+     * Dots that are there and were not cut off yet, in the order of the card.
+     *
+     * @param sheet from 1; null for all of them
+     * @throws Refusal where the card has no such sheet, or nothing is left on it
+     */
+    public List<ThereDot> uncut(Collector me, long id, @Nullable Integer sheet) {
+        DotCardStore.CardRow card = store.card(me, id).orElseThrow(() -> new NotFound("There is no such dot card."));
+        if (sheet != null && (sheet < 1 || sheet > card.sheets())) {
+            throw Refusal.of(
+                    "sheet",
+                    "There is no sheet " + sheet + " of " + card.name() + ": it has " + card.sheets() + ".",
+                    "Choose one it has, or leave it out for all.");
+        }
+        List<ThereDot> all = store.dots(me, id).stream()
+                .filter(d -> d.paintId() != null && d.swatchId() == null)
+                .filter(d -> holdingState(DotState.valueOf(d.state())) == HoldingState.HERE)
+                .filter(d -> sheet == null || card.card().place(d.position()).sheet() == sheet)
+                .map(d -> new ThereDot(d.id(), d.paintId()))
+                .toList();
+        if (all.isEmpty()) {
+            String where = sheet == null ? "this card" : "sheet " + sheet;
+            throw Refusal.of(
+                    "sheet",
+                    "No dot is left on " + where + " that was not cut off already.",
+                    "Choose another " + (sheet == null ? "card." : "sheet."));
+        }
+        return all;
+    }
+
+    /** A dot was cut off, and is a swatch now. Part of the act under way. */
+    public void cut(Collector me, long dot, long swatch) {
+        rows.change(me, "dot", dot, Map.of("swatch_id", swatch));
     }
 
     /** Takes the card away, its paints stay. */

@@ -348,10 +348,10 @@ class ChartController {
 
     record StripsFiled(int strips) {}
 
-    /** A dot card cut into strips that are stuck on cards; without a place they wait to be filed. */
+    /** A dot card, or one sheet of it, cut into strips that are stuck on cards; without a place they wait to be filed. */
     @PostMapping("/api/dotcards/{dotcard}/strips")
-    StripsFiled strips(Collector me, @PathVariable long dotcard, @RequestBody Charts.Filing filing) {
-        return new StripsFiled(charts.strips(me, dotcard, filing));
+    StripsFiled strips(Collector me, @PathVariable long dotcard, @RequestBody Charts.CardCut cut) {
+        return new StripsFiled(charts.strips(me, dotcard, cut));
     }
 
     // ---- printing ---------------------------------------------------------------------------------------------------

@@ -449,14 +449,6 @@ class ChartStore {
                 """).params(me.id(), card).query(Long.class).list();
     }
 
-    /** Paints of the dots that are still on a card. */
-    List<Long> dotsThere(Collector me, long card) {
-        return db.sql("""
-                select paint_id from dot where collector_id = ? and dotcard_id = ? and paint_id is not null
-                  and state in ('THERE', 'SMEARED') order by position
-                """).params(me.id(), card).query(Long.class).list();
-    }
-
     Optional<Long> makerOf(Collector me, long paint) {
         return db.sql("select maker_id from paint where id = ? and collector_id = ? and maker_id is not null")
                 .params(paint, me.id())

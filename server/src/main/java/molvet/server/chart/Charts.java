@@ -28,6 +28,7 @@ import molvet.core.measure.Rect;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.pigment.PigmentReference;
+import molvet.server.arrival.DotCards;
 import molvet.server.chart.ChartStore.CellRow;
 import molvet.server.chart.ChartStore.CellRow.Holds;
 import molvet.server.chart.ChartStore.ChartRow;
@@ -75,6 +76,7 @@ public class Charts {
     private final PaperStock stock;
     private final OrderStore orders;
     private final Shelf shelf;
+    private final DotCards dots;
     private final Paints paints;
     private final Acts acts;
     private final JsonMapper json;
@@ -88,6 +90,7 @@ public class Charts {
             PaperStock stock,
             OrderStore orders,
             Shelf shelf,
+            DotCards dots,
             Paints paints,
             Acts acts,
             JsonMapper json,
@@ -100,6 +103,7 @@ public class Charts {
         this.stock = stock;
         this.orders = orders;
         this.shelf = shelf;
+        this.dots = dots;
         this.paints = paints;
         this.acts = acts;
         this.json = json;
@@ -121,6 +125,13 @@ public class Charts {
     public record Filing(
             String place,
             @OneOf(School.class) @Nullable String school,
+            @Nullable Boolean makeKeeper,
+            @Nullable String paintedOn) {}
+
+    /** @param sheet of the card, from 1; left out: all of it */
+    public record CardCut(
+            @Nullable Integer sheet,
+            @Nullable String place,
             @Nullable Boolean makeKeeper,
             @Nullable String paintedOn) {}
 
@@ -646,27 +657,29 @@ public class Charts {
     }
 
     /**
-     * A dot card was cut into strips, which keep their printed names and are filed from a place on. Dots that are gone or
-     * withdrawn are passed over. They are dry, and stand beside swatches of one’s own without taking their place.
+     * A dot card, or a sheet of it, was cut into strips, which keep their printed names and are filed from a place on. Dots that are
+     * gone, withdrawn or cut off before are passed over. They are dry, and stand beside swatches of one’s own without taking their
+     * place.
      */
     @Transactional
-    public int strips(Collector me, long dotcard, Filing typed) {
-        List<Long> paints = store.dotsThere(me, dotcard);
-        if (paints.isEmpty()) {
-            throw Refusal.of("dotcard", "No dot is left on this card.", "Choose another card.");
-        }
+    public int strips(Collector me, long dotcard, CardCut typed) {
+        List<DotCards.ThereDot> there = dots.uncut(me, dotcard, typed.sheet());
         LocalDate on = Fields.day("paintedOn", typed.paintedOn(), LocalDate.ofInstant(clock.instant(), ZoneOffset.UTC));
         String place = Fields.text(typed.place());
-        acts.act(me, () -> "Cut a dot card into " + paints.size() + " strips", () -> {
-            List<Long> swatches = paints.stream()
-                    .map(p -> shelf.paintedCell(
-                            me, p, on, "cut from its dot card", Shelf.Piece.unmeasured(Shelf.SwatchKind.STRIP)))
-                    .toList();
+        String what = typed.sheet() == null ? "a dot card" : "sheet " + typed.sheet() + " of a dot card";
+        acts.act(me, () -> "Cut " + what + " into " + there.size() + (there.size() == 1 ? " strip" : " strips"), () -> {
+            List<Long> swatches = new ArrayList<>();
+            for (DotCards.ThereDot d : there) {
+                long swatch = shelf.paintedCell(
+                        me, d.paint(), on, "cut from its dot card", Shelf.Piece.unmeasured(Shelf.SwatchKind.STRIP));
+                dots.cut(me, d.dot(), swatch);
+                swatches.add(swatch);
+            }
             if (!place.isBlank()) {
                 shelf.fileEach(me, swatches, place, Boolean.TRUE.equals(typed.makeKeeper()));
             }
         });
-        return paints.size();
+        return there.size();
     }
 
     /** Whether its cells are cut apart; else the sheet stays one piece. */

@@ -408,6 +408,46 @@ class ChartApiTest {
         assertThat(Api.names(me.find("drying"))).doesNotContain("Moth");
     }
 
+    /** Nothing is cut off twice; what is cut wrong is put back with its sheet. */
+    @Test
+    void theSheetsOfADotCardAreCutOneByOne() {
+        Api me = Api.collector();
+        long card = dotCard(me, "Dune PBr7\nMoth PBk9\nTern PB29\nGorse PY154\nRose PV19", 2);
+        String strips = "/api/dotcards/" + card + "/strips";
+        assertThat(me.post(strips, Map.of("sheet", 3)).must(422).text())
+                .contains("There is no sheet 3 of")
+                .contains("it has 2");
+        assertThat(me.post(strips, Map.of("sheet", 2, "place", "R3 1", "makeKeeper", true))
+                        .must(200)
+                        .json()
+                        .get("strips")
+                        .asInt())
+                .isEqualTo(2);
+        assertThat(cut(me, card)).containsExactly("Gorse", "Rose");
+        assertThat(me.get("/api/paints?find=gorse").json().at("/paints/0/place").asString())
+                .isEqualTo("R3·1");
+        assertThat(me.post(strips, Map.of("sheet", 2)).must(422).text())
+                .contains("No dot is left on sheet 2 that was not cut off already.");
+        me.undoLast();
+        assertThat(cut(me, card)).isEmpty();
+        me.post(strips, Map.of("sheet", 1)).must(200);
+        assertThat(me.post(strips, Map.of()).must(200).json().get("strips").asInt())
+                .as("what is left")
+                .isEqualTo(2);
+        assertThat(cut(me, card)).hasSize(5);
+        me.post(strips, Map.of()).must(422);
+    }
+
+    private static List<String> cut(Api me, long card) {
+        return me.get("/api/dotcards/" + card)
+                .json()
+                .get("dots")
+                .valueStream()
+                .filter(d -> d.get("cut").asBoolean())
+                .map(d -> d.get("name").asString())
+                .toList();
+    }
+
     /** PR83 is fugitive in watercolour: common practice, no published source. */
     @Test
     void aCardLettersTheVerdictWithTheClaimItContradicts() throws Exception {
@@ -581,6 +621,11 @@ class ChartApiTest {
 
     /** A dot card of one row in a line of its own. */
     private static long dotCard(Api me, String lines) {
+        return dotCard(me, lines, 1);
+    }
+
+    /** Dots in one row a sheet. */
+    private static long dotCard(Api me, String lines, int sheets) {
         long maker = me.post("/api/makers", Map.of("name", "Marlund"))
                 .must(201)
                 .json()
@@ -594,7 +639,7 @@ class ChartApiTest {
         int dots = (int) lines.lines().count();
         return me.post(
                         "/api/lines/" + line + "/dotcards",
-                        Map.of("sheets", 1, "columns", dots, "rows", 1, "text", lines))
+                        Map.of("sheets", sheets, "columns", (dots + sheets - 1) / sheets, "rows", 1, "text", lines))
                 .must(201)
                 .json()
                 .at("/card/id")
