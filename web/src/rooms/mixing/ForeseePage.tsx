@@ -10,11 +10,13 @@ import { useAct } from "../../ui/useAct";
 import { planWith } from "../chart/usePlan";
 import { AddPaint } from "../collection/AddPaint";
 import { MixingNav } from "./MixingNav";
-import { type Part, ratio, read, written } from "./parts";
+import { type Part, painted, ratio, read, written } from "./parts";
 import { Wash } from "./Wash";
 
 const MOST = 4;
 const MOST_PARTS = 12;
+/** Kept mixtures on the first page. */
+const SHOWN = 12;
 
 /** What two to four paints make together, how far that may be off, and what lies between two of them. */
 export function ForeseePage() {
@@ -63,6 +65,7 @@ export function ForeseePage() {
           )}
         </section>
         <section aria-label="What they make" className="min-w-0">
+          {parts.length === 0 && <KeptAndPainted />}
           <ProblemNote problem={foreseen.error as Problem | null} />
           {foreseen.data && parts.length > 0 && !foreseen.error && (
             <Foreseen mix={foreseen.data} parts={parts} entries={entries} />
@@ -101,6 +104,53 @@ function useEntries(ids: number[]) {
 }
 
 type Paint = Schemas["PaintPage"];
+
+/** To begin with: mixtures that are liked, and what was painted last. */
+function KeptAndPainted() {
+  const list = useQuery({
+    queryKey: ["mixes", "", false],
+    queryFn: () => data(client.GET("/api/mixes", { params: { query: {} } })),
+  });
+  const mixes = list.data?.mixes ?? [];
+  const shown = [...mixes.filter((m) => m.liked), ...mixes.filter((m) => !m.liked)].slice(0, SHOWN);
+  return (
+    <>
+      <ProblemNote problem={list.error as Problem | null} />
+      {shown.length > 0 && (
+        <>
+          <h2 className="font-semibold mb-2">Kept and painted</h2>
+          <ul className="grid grid-cols-2 md:grid-cols-3 gap-x-6 gap-y-4">
+            {shown.map((m) => (
+              <li key={m.id}>
+                <Link
+                  className="block hover:underline"
+                  to={`/mixing?of=${written(m.parts.map((p) => ({ paint: p.paint.id, part: p.part })))}`}
+                >
+                  <Wash
+                    colours={m.colours}
+                    label={m.painted ? "as painted" : "as foreseen"}
+                    className="h-10"
+                  />
+                  <span className="paint-name block leading-tight">
+                    {m.name || m.parts.map((p) => p.paint.name).join(" + ")}
+                  </span>
+                </Link>
+                <span className="code text-sm">{painted(m)}</span>
+              </li>
+            ))}
+          </ul>
+          {mixes.length > shown.length && (
+            <p className="mt-3">
+              <Link className="underline" to="/mixing/painted">
+                All {mixes.length} of them
+              </Link>
+            </p>
+          )}
+        </>
+      )}
+    </>
+  );
+}
 
 function Ingredient({
   entry,

@@ -72,6 +72,7 @@ test("a paint’s page shows what it makes, and asks for more", async () => {
         {
           id: 3,
           name: "",
+          strength: 1,
           colours: COLOURS,
           parts: [
             { paint: paint(1, "Kelp Blue"), part: 1 },
@@ -88,6 +89,35 @@ test("a paint’s page shows what it makes, and asks for more", async () => {
   expect(screen.getByRole("link", { name: "Could it be mixed?" }).getAttribute("href")).toBe(
     "/mixing/match?paint=1",
   );
+});
+
+test("before anything is chosen the liked mixtures lie there to begin with, then the last ones", async () => {
+  const kept = (id: number, more: object) => ({
+    id,
+    code: `X-000${id}`,
+    name: "",
+    liked: false,
+    painted: true,
+    strength: 1,
+    colours: COLOURS,
+    parts: [
+      { paint: { id: 1, name: "Kelp Blue" }, part: 1 },
+      { paint: { id: 2, name: "Leaf Green" }, part: 2 },
+    ],
+    ...more,
+  });
+  server({
+    "GET /api/mixes": {
+      mixes: [kept(3, { strength: 0.375 }), kept(2, { liked: true, name: "Moth grey" })],
+      understood: "",
+      all: 2,
+    },
+  });
+  open(<ForeseePage />, "/mixing", "/mixing");
+  const links = await screen.findAllByRole("link", { name: /Moth grey|Kelp Blue/ });
+  expect(links.map((l) => l.getAttribute("href"))).toEqual(["/mixing?of=1x1,2x2", "/mixing?of=1x1,2x2"]);
+  expect(links[0].textContent).toBe("Moth grey");
+  expect(screen.getByText(/1.:.2 at 38.% strength/)).toBeTruthy();
 });
 
 test("a mixture is foreseen with how far it may be off, changed by parts, and kept", async () => {

@@ -48,6 +48,51 @@ const FORMS = [
   ["NONE", "wishes, not owned"],
 ] as const;
 
+/** How far it is, and how to stop it; small lists are in before one asks. */
+function Bringing({ rows }: { rows: number }) {
+  const far = useQuery({
+    queryKey: ["import-progress"],
+    queryFn: () => data(client.GET("/api/collection/import/progress")),
+    refetchInterval: 500,
+    gcTime: 0,
+  });
+  const [stopping, setStopping] = useState(false);
+  const stop = useAct((_: undefined) => data(client.DELETE("/api/collection/import/progress")), {
+    undoable: false,
+  });
+  const done = far.data?.done;
+  return (
+    <>
+      <progress
+        className="progress w-40"
+        value={done ?? undefined}
+        max={far.data?.all ?? rows}
+        aria-label="Rows brought in"
+      />
+      <span role="status" className="tabular-nums">
+        {stopping
+          ? "Stopping …"
+          : done == null
+            ? `${counted(rows, "row")}: read, or being put in order`
+            : `${done} of ${counted(far.data?.all ?? rows, "row")}`}
+      </span>
+      {done != null && !stopping && (
+        <button
+          type="button"
+          className="underline"
+          onClick={() => {
+            setStopping(true);
+            stop.run(undefined);
+          }}
+        >
+          Stop
+        </button>
+      )}
+      <ProblemNote problem={(far.error as Problem | null) ?? stop.problem} />
+    </>
+  );
+}
+
 const sent = (file: File, mend: Mend) => asForm("file", file, { mend: JSON.stringify(mend) });
 
 /** A list of one’s own from a file or the clipboard: what each row becomes is seen, and mended, before it is brought in. */
@@ -116,11 +161,7 @@ export function ImportPage() {
             : "CSV, TSV, XLSX, ODS or JSON, up to 20,000 rows; or Molvet’s own export, JSON or ZIP with its pictures"}
         </span>
         {preview.isFetching && <span role="status">Looking through it …</span>}
-        {take.running && rows > 500 && (
-          <span role="status">
-            {counted(rows, "row")}: about {Math.ceil((rows * 0.012) / 5) * 5} seconds
-          </span>
-        )}
+        {take.running && !own && <Bringing rows={rows} />}
       </div>
       {!file && (
         <form

@@ -70,6 +70,33 @@ test("doubts about the same words stand together and are mended together", () =>
   expect(rowsInWords([1, 2, 3, 4, 5, 6, 7])).toBe("rows 1, 2, 3, 4, 5 and 2 more");
 });
 
+test("while a long list comes in it is seen how far it is, and it can be stopped", async () => {
+  let stopped = () => {};
+  const stop = new Promise<void>((done) => {
+    stopped = done;
+  });
+  server({
+    "POST /api/collection/import/preview": LIST,
+    "GET /api/collection/import/progress": { done: 1, all: 4 },
+    "DELETE /api/collection/import/progress": () => {
+      stopped();
+      return new Response(null, { status: 204 });
+    },
+    "POST /api/collection/import": async () => {
+      await stop;
+      return refused("It was stopped after 1 of 4 rows: nothing was brought in.");
+    },
+  });
+  open(<ImportPage />, "/import", "/import");
+  await userEvent.type(screen.getByLabelText(/paste the rows/), "Farbname;Pigmente");
+  await userEvent.click(screen.getByRole("button", { name: "Look through it" }));
+  await userEvent.click(await screen.findByRole("button", { name: "Bring in 4 rows" }));
+  expect(await screen.findByText("1 of 4 rows")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Stop" }));
+  expect(await screen.findByText(/stopped after 1 of 4 rows: nothing was brought in/)).toBeTruthy();
+  expect(screen.getByRole("button", { name: "Bring in 4 rows" })).toBeTruthy();
+});
+
 test("a pasted list is looked through, mended and brought in", async () => {
   const user = userEvent.setup();
   const asked = server({

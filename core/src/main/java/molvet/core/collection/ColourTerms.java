@@ -17,7 +17,7 @@ import molvet.core.platform.TermKind;
 public final class ColourTerms {
     private static final String BESIDE = "Beside another";
     private static final Pattern RELATION = Pattern.compile(
-            "(warmer|cooler|darker|lighter|paler|near) (?:than |to )?(m-?\\d+)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
+            "(warmer|cooler|darker|lighter|paler|near|similar|close|like) (?:than |to )?(.+?)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
 
     /** By family of colour: as measured, else as named, else as the pigments are. */
     public record Hued(Family family) implements Term {
@@ -267,16 +267,16 @@ public final class ColourTerms {
         Optional<Matcher> matched = HoldingTerms.matched(RELATION, run);
         if (matched.isEmpty()) return Optional.empty();
         Matcher m = matched.get();
-        Optional<Accession> of = Accession.parse(m.group(2));
-        boolean near = m.group(1).equals("near");
+        boolean near = !COMPARED.contains(m.group(1));
         boolean whole = near || m.group(3) == null && run.low().contains(" than ");
-        if (of.isEmpty() || !whole) return Optional.empty();
+        Optional<Accession> of = whole ? Accession.of(m.group(2), run.known()) : Optional.empty();
+        if (of.isEmpty()) return Optional.empty();
         return Optional.of(
                 switch (m.group(1)) {
-                    case "near" ->
-                        new Near(of.get(), m.group(3) == null ? Near.USUAL : HoldingTerms.number(m.group(3)));
                     case "warmer", "cooler" -> new Warmer(of.get(), m.group(1).equals("warmer"));
-                    default -> new Darker(of.get(), m.group(1).equals("darker"));
+                    case "darker", "lighter", "paler" ->
+                        new Darker(of.get(), m.group(1).equals("darker"));
+                    default -> new Near(of.get(), m.group(3) == null ? Near.USUAL : HoldingTerms.number(m.group(3)));
                 });
     }
 
@@ -284,10 +284,11 @@ public final class ColourTerms {
 
     private static Optional<String> broken(TermKind.Pair p) {
         if (COMPARED.contains(p.word()) && (p.next().equals("than") || p.next().isEmpty())) {
-            return Optional.of("Say than which: " + p.word() + " than M-0031.");
+            return Optional.of(
+                    "Say than which: " + p.word() + " than M-0031, or its whole name where no other has it.");
         }
         return p.word().equals("near") && p.next().isEmpty()
-                ? Optional.of("Say to which: near M-0031.")
+                ? Optional.of("Say to which: near M-0031, or its whole name where no other has it.")
                 : Optional.empty();
     }
 }

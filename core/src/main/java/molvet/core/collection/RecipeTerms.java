@@ -162,7 +162,7 @@ public final class RecipeTerms {
                     .brokenAs(p -> p.word().startsWith("pigment:")
                             ? Optional.of("That is no pigment code; they look like PB29 or PBr7.")
                             : Optional.empty()),
-            TermKind.of(MENU, List.of("same pigments as M-0001"), run -> same(run.low())),
+            TermKind.of(MENU, List.of("same pigments as M-0001"), RecipeTerms::same),
             TermKind.plain(MENU, NO_PIGMENTS, "no pigments", "no pigment", "without pigments"),
             TermKind.of(
                     MENU,
@@ -191,11 +191,11 @@ public final class RecipeTerms {
     }
 
     private static final Pattern SAME =
-            Pattern.compile("(?:of |with )?(?:the )?same (?:pigments?|recipe|codes?) as (m-?\\d+)");
+            Pattern.compile("(?:of |with )?(?:the )?same (?:pigments?|recipe|codes?) as (.+)");
 
-    private static Optional<SamePigments> same(String low) {
-        Matcher m = SAME.matcher(low);
-        return m.matches() ? Accession.parse(m.group(1)).map(SamePigments::new) : Optional.empty();
+    private static Optional<SamePigments> same(TermKind.Run run) {
+        Matcher m = SAME.matcher(run.low());
+        return m.matches() ? Accession.of(m.group(1), run.known()).map(SamePigments::new) : Optional.empty();
     }
 
     private static Optional<? extends Term> contains(String low) {

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.function.Function;
 import java.util.function.Predicate;
 import molvet.core.measure.Words;
@@ -30,13 +31,15 @@ public record TermKind(
      *
      * @param names by the word for each sort, such as “maker”
      * @param words whether the name of a paint holds a word that begins so
+     * @param paints the number of the one paint that is called so, in lower case; empty where none is, or several
      */
-    public record Known(Map<String, List<String>> names, Predicate<String> words) {
+    public record Known(
+            Map<String, List<String>> names, Predicate<String> words, Function<String, OptionalInt> paints) {
         public static final Known NOTHING = new Known(Map.of());
 
         /** Every word may be one of a name. */
         public Known(Map<String, List<String>> names) {
-            this(names, word -> true);
+            this(names, word -> true, name -> OptionalInt.empty());
         }
 
         public Known {

@@ -11,7 +11,11 @@ import java.util.stream.IntStream;
 import net.jqwik.api.ForAll;
 import net.jqwik.api.Property;
 import net.jqwik.api.constraints.DoubleRange;
+import org.apache.commons.math3.ode.FirstOrderDifferentialEquations;
+import org.apache.commons.math3.ode.nonstiff.DormandPrince853Integrator;
 import org.junit.jupiter.api.Test;
+import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 
 class WashRunTest {
     /** P. Kubelka, F. Munk, Zeitschrift für technische Physik 12 (1931): a film so thick that no ground shows. */
@@ -22,6 +26,54 @@ class WashRunTest {
         double endless = 1 + ratio - Math.sqrt(ratio * ratio + 2 * ratio);
         assertThat(Film.reflected(k * 1000, s * 1000, 0.9)).isCloseTo(endless, within(1e-9));
         assertThat(Film.reflected(k * 1e-9, s * 1e-9, 0.7)).isCloseTo(0.7, within(1e-6));
+    }
+
+    /**
+     * The table of K/S against reflectance that is in textbooks, such as D. B. Judd and G. Wyszecki, “Color in Business, Science and
+     * Industry”, 3rd edition (1975), appendix (from memory).
+     */
+    @ParameterizedTest
+    @CsvSource({
+        "0.05, 9.025",
+        "0.10, 4.05",
+        "0.20, 1.6",
+        "0.30, 0.8167",
+        "0.40, 0.45",
+        "0.50, 0.25",
+        "0.60, 0.1333",
+        "0.70, 0.0643",
+        "0.80, 0.025",
+        "0.90, 0.0056"
+    })
+    void theTableOfReflectancesComesOut(double reflectance, double ratio) {
+        assertThat(Film.reflected(ratio * 1000, 1000, 0.5)).isCloseTo(reflectance, within(5e-4));
+    }
+
+    /** The two flows of Kubelka and Munk (1931), followed through the film step by step by a library’s integrator. */
+    @Property(tries = 200)
+    void theClosedFormIsWhatTheFlowsAddUpTo(
+            @ForAll @DoubleRange(min = 0.01, max = 3) double k,
+            @ForAll @DoubleRange(min = 0.01, max = 3) double s,
+            @ForAll @DoubleRange(min = 0, max = 0.95) double ground) {
+        double[] r = {ground};
+        new DormandPrince853Integrator(1e-6, 0.1, 1e-10, 1e-10)
+                .integrate(
+                        new FirstOrderDifferentialEquations() {
+                            @Override
+                            public int getDimension() {
+                                return 1;
+                            }
+
+                            @Override
+                            public void computeDerivatives(double x, double[] at, double[] change) {
+                                change[0] = s - 2 * (k + s) * at[0] + s * at[0] * at[0];
+                            }
+                        },
+                        0,
+                        r,
+                        1,
+                        r);
+        assertThat(Film.reflected(k, s, ground)).isCloseTo(r[0], within(1e-7));
     }
 
     /** Lambert and Beer: light goes twice through a film that does not scatter. */

@@ -5,6 +5,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.core.arrival.ArrivalKind;
@@ -54,15 +55,18 @@ class FindTest {
                     ChoosingTerms.KINDS)
             .flatMap(List::stream)
             .toList();
-    private static final TermKind.Known KNOWN = new TermKind.Known(Map.of(
-            MakerTerms.MAKERS,
-            List.of("Pellworth", "Kelpwick & Daughters"),
-            ArrivalTerms.GIVERS,
-            List.of("Marta Quill"),
-            ArrivalTerms.ARRIVALS,
-            List.of("Lighthouse parcel"),
-            PaletteTerms.PALETTES,
-            List.of("The field tin")));
+    private static final TermKind.Known KNOWN = new TermKind.Known(
+            Map.of(
+                    MakerTerms.MAKERS,
+                    List.of("Pellworth", "Kelpwick & Daughters"),
+                    ArrivalTerms.GIVERS,
+                    List.of("Marta Quill"),
+                    ArrivalTerms.ARRIVALS,
+                    List.of("Lighthouse parcel"),
+                    PaletteTerms.PALETTES,
+                    List.of("The field tin")),
+            word -> true,
+            name -> name.equals("deep shelter blue") ? OptionalInt.of(31) : OptionalInt.empty());
 
     private static Find parse(String text) {
         return Find.parse(text, KINDS, KNOWN);
@@ -82,7 +86,8 @@ class FindTest {
     /** “tern gray”, where the tube says Tern Grey: no name holds “gray”, so it is the hue. */
     @Test
     void aColourWordThatNoNameHoldsIsTheHueBesideANameToo() {
-        TermKind.Known known = new TermKind.Known(Map.of(), word -> "tern".equals(word) || "grey".equals(word));
+        TermKind.Known known =
+                new TermKind.Known(Map.of(), word -> "tern".equals(word) || "grey".equals(word), KNOWN.paints());
         assertThat(Find.parse("tern gray", KINDS, known).terms().stream().map(Term::written))
                 .containsExactly("tern", "hue:grey");
         assertThat(Find.parse("tern grey", KINDS, known).terms().stream().map(Term::written))
@@ -164,6 +169,12 @@ class FindTest {
                 "reds I never used | hue red; never used",
                 "never painted with | never used",
                 "near M-0031 | near M-0031, within ΔE 5",
+                "near Deep Shelter Blue | near M-0031, within ΔE 5",
+                "reds similar to \"deep shelter blue\" | hue red; near M-0031, within ΔE 5",
+                "like deep shelter blue within 3 | near M-0031, within ΔE 3",
+                "darker than deep shelter blue granulating | darker than M-0031; granulating",
+                "cooler than Deep Shelter Blue | cooler than M-0031",
+                "same pigments as Deep Shelter Blue | same pigments as M-0031",
                 "near m-31 within 2,5 | near M-0031, within ΔE 2.5",
                 "granulating | granulating",
                 "granulates strongly on my paper | granulates strongly on my paper",
@@ -384,7 +395,7 @@ class FindTest {
 
     @Test
     void aWordInNoNameIsSaidAndTheRestIsAsked() {
-        TermKind.Known some = new TermKind.Known(KNOWN.names(), w -> "tern".startsWith(w));
+        TermKind.Known some = new TermKind.Known(KNOWN.names(), w -> "tern".startsWith(w), KNOWN.paints());
         Find find = Find.parse("sunlit tren grey", KINDS, some);
         assertThat(find.strangers()).containsExactly(new Find.Stranger(0, "sunlit"), new Find.Stranger(7, "tren"));
         assertThat(find.terms()).containsExactly(new ColourTerms.Hued(Family.GREY));

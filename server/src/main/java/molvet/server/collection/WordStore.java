@@ -1,6 +1,7 @@
 package molvet.server.collection;
 
 import java.util.List;
+import java.util.OptionalInt;
 import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
 import org.springframework.jdbc.core.simple.JdbcClient;
@@ -27,6 +28,15 @@ public class WordStore {
                 .query(Integer.class)
                 .list()
                 .isEmpty();
+    }
+
+    /** The number of the one paint of this name, whatever its case; empty where none has it, or several. */
+    public OptionalInt called(Collector me, String name) {
+        List<Integer> of = db.sql("select accession from paint where collector_id = ? and name = ? limit 2")
+                .params(me.id(), name)
+                .query(Integer.class)
+                .list();
+        return of.size() == 1 ? OptionalInt.of(of.get(0)) : OptionalInt.empty();
     }
 
     /** The words there are that are about as long. */

@@ -7,6 +7,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.Set;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
@@ -41,7 +42,9 @@ class Language {
     TermKind.Known known(Collector me) {
         Map<String, List<String>> names = new HashMap<>();
         rooms.all().forEach(r -> r.names().forEach((sort, of) -> names.put(sort, of.apply(me))));
-        return new TermKind.Known(names, word -> words.isKnown(me, word));
+        Map<String, OptionalInt> called = new HashMap<>();
+        return new TermKind.Known(
+                names, word -> words.isKnown(me, word), name -> called.computeIfAbsent(name, n -> words.called(me, n)));
     }
 
     Find parse(String text, TermKind.Known known) {

@@ -74,9 +74,14 @@ class OnceFilter extends OncePerRequestFilter {
         }
     }
 
+    /** What stops an act under way does not wait for its end. */
+    private static final String PROGRESS = "/progress";
+
     @Override
     protected boolean shouldNotFilter(HttpServletRequest request) {
-        return !CHANGES.contains(request.getMethod()) || !(request.getUserPrincipal() instanceof Authentication);
+        return !CHANGES.contains(request.getMethod())
+                || request.getRequestURI().endsWith(PROGRESS)
+                || !(request.getUserPrincipal() instanceof Authentication);
     }
 
     @Override

@@ -21,10 +21,14 @@ import molvet.server.platform.Collector;
 import molvet.server.platform.OneOf;
 import molvet.server.platform.TableFile;
 import org.jspecify.annotations.Nullable;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.MediaType;
+import org.springframework.web.bind.annotation.DeleteMapping;
+import org.springframework.web.bind.annotation.GetMapping;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.RequestParam;
 import org.springframework.web.bind.annotation.RequestPart;
+import org.springframework.web.bind.annotation.ResponseStatus;
 import org.springframework.web.bind.annotation.RestController;
 import org.springframework.web.multipart.MultipartFile;
 
@@ -35,10 +39,12 @@ class ImportController {
 
     private final Lists lists;
     private final Whole whole;
+    private final BringingIn bringing;
 
-    ImportController(Lists lists, Whole whole) {
+    ImportController(Lists lists, Whole whole, BringingIn bringing) {
         this.lists = lists;
         this.whole = whole;
+        this.bringing = bringing;
     }
 
     /** {@code as}: what the column is taken for, and why. */
@@ -109,6 +115,24 @@ class ImportController {
                     return view(took.plan(), took.said().orElse(null));
                 })
                 .orElseGet(() -> view(lists.take(me, bytes(file), lists.mend(mend))));
+    }
+
+    /** @param done rows of {@code all}; both left out while nothing is brought in, and once the rows are in */
+    record BroughtIn(@Nullable Integer done, @Nullable Integer all) {}
+
+    /** How far the list is that is being brought in, as the server that does it knows. */
+    @GetMapping("/api/collection/import/progress")
+    BroughtIn progress(Collector me) {
+        return bringing.far(me)
+                .map(far -> new BroughtIn(far.done(), far.all()))
+                .orElseGet(() -> new BroughtIn(null, null));
+    }
+
+    /** Stops the list that is being brought in: nothing of it is kept. */
+    @DeleteMapping("/api/collection/import/progress")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void stop(Collector me) {
+        bringing.stop(me);
     }
 
     private static byte[] bytes(MultipartFile file) {

@@ -57,6 +57,7 @@ public class Lists {
     private final PaintStore paintStore;
     private final Shelf shelf;
     private final Palettes palettes;
+    private final BringingIn bringing;
     private final Acts acts;
     private final Rows rows;
     private final JsonMapper json;
@@ -70,6 +71,7 @@ public class Lists {
             PaintStore paintStore,
             Shelf shelf,
             Palettes palettes,
+            BringingIn bringing,
             Acts acts,
             Rows rows,
             JsonMapper json,
@@ -80,6 +82,7 @@ public class Lists {
         this.paintStore = paintStore;
         this.shelf = shelf;
         this.palettes = palettes;
+        this.bringing = bringing;
         this.acts = acts;
         this.rows = rows;
         this.json = json;
@@ -207,12 +210,12 @@ public class Lists {
             makeKeepers(me, looked);
             Map<Integer, Long> made = new HashMap<>();
             Map<String, List<Long>> lying = new LinkedHashMap<>();
-            for (Incoming.Becoming b : looked.rows) {
+            bringing.each(me, looked.rows, b -> {
                 long paint = bring(me, b, made);
                 b.palettes()
                         .forEach(p ->
                                 lying.computeIfAbsent(p, k -> new ArrayList<>()).add(paint));
-            }
+            });
             lying.forEach((palette, in) -> palettes.lay(me, palette, in)
                     .forEach(left -> addNote(me, left, "Palette: " + palette + ", where no well was free")));
         });

@@ -8,8 +8,12 @@ import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import java.util.concurrent.CompletableFuture;
+import java.util.stream.Collectors;
+import java.util.stream.IntStream;
 import java.util.stream.Stream;
 import molvet.server.Api;
+import molvet.server.Wait;
 import molvet.server.demo.LoadedDemo;
 import molvet.server.maker.MakersChartApiTest;
 import org.apache.commons.csv.CSVFormat;
@@ -89,6 +93,33 @@ class ImportApiTest {
         me.undoLast();
         assertThat(me.find("").json().get("total").asInt()).isZero();
         assertThat(me.get("/api/keepers").json().get("keepers")).isEmpty();
+    }
+
+    /** Stopped half way, nothing of it is there; it can come in again, and another collector is not held up. */
+    @Test
+    void aLongListTellsHowFarItIsAndCanBeStopped() throws Exception {
+        Api me = Api.collector();
+        byte[] file = IntStream.rangeClosed(1, 2000)
+                .mapToObj(i -> "Field Colour " + i + ";PB29")
+                .collect(Collectors.joining("\n", "Name;Pigments\n", "\n"))
+                .getBytes(StandardCharsets.UTF_8);
+        String progress = "/api/collection/import/progress";
+        assertThat(me.get(progress).must(200).json().get("done").isNull()).isTrue();
+        CompletableFuture<Api.Answer> coming =
+                CompletableFuture.supplyAsync(() -> me.upload("/api/collection/import", "file", "list.csv", file));
+        JsonNode far = Wait.until(
+                () -> me.get(progress).json(),
+                p -> coming.isDone() || p.get("done").asInt(0) > 0);
+        assertThat(far.get("all").asInt()).isEqualTo(2000);
+        assertThat(Api.collector().get(progress).json().get("done").isNull())
+                .as("another’s")
+                .isTrue();
+        me.delete(progress).must(204);
+        assertThat(coming.get().must(422).text()).containsPattern("It was stopped after \\d+ of 2000 rows");
+        assertThat(me.find("").json().get("total").asInt()).isZero();
+        assertThat(me.get(progress).json().get("done").isNull()).isTrue();
+        // Where nothing comes in there is nothing to stop.
+        me.delete(progress).must(204);
     }
 
     @Test

@@ -16,9 +16,12 @@ import java.util.TreeMap;
 import java.util.zip.ZipEntry;
 import java.util.zip.ZipInputStream;
 import java.util.zip.ZipOutputStream;
+import molvet.core.pigment.PigmentReference;
+import molvet.core.pigment.Recipe;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.demo.LoadedDemo;
+import molvet.server.reading.standin.SimulatedPainter;
 import org.apache.commons.codec.digest.DigestUtils;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
@@ -245,11 +248,24 @@ class WholeApiTest {
                 .isEmpty();
     }
 
+    /** A collector of a few cards whose pictures weigh more than a megabyte together. */
+    private static Api withPictures() {
+        Api me = Api.collector();
+        byte[] card = new SimulatedPainter(PigmentReference.standard()).paint(Recipe.of("PB29"), 3);
+        for (long weighs = 0; weighs <= 1_200_000; weighs += card.length) {
+            long swatch = me.painted("Tide " + weighs, "R1 " + (weighs / card.length + 1))
+                    .at("/swatches/0/id")
+                    .asLong();
+            me.upload("/api/swatches/" + swatch + "/pictures", "card.png", card).must(201);
+        }
+        return me;
+    }
+
     /** A file that says its pictures weigh nothing takes no more room than there is: they are weighed as they come. */
     @Test
     void whatPicturesWeighIsCountedAsTheyComeAndHasItsLimit() throws Exception {
-        Map<String, byte[]> files =
-                unpacked(LoadedDemo.api().get("/api/collection.zip").bytes());
+        Api giver = withPictures();
+        Map<String, byte[]> files = unpacked(giver.get("/api/collection.zip").bytes());
         Map<String, Object> whole = JSON.readValue(files.get("collection.json"), Map.class);
         for (Object t : (List<?>) whole.get("rows")) {
             Map<?, ?> of = (Map<?, ?>) t;
@@ -268,7 +284,7 @@ class WholeApiTest {
             }
         }
         Api me = Api.collector();
-        try (var small = RunningMolvet.start(Map.of("molvet.most-megabytes", "5"))) {
+        try (var small = RunningMolvet.start(Map.of("molvet.most-megabytes", "1"))) {
             assertThat(me.at(RunningMolvet.url(small))
                             .upload("/api/collection/import", "file", "c.zip", out.toByteArray())
                             .must(409)
@@ -278,13 +294,13 @@ class WholeApiTest {
         assertThat(me.find("").json().get("total").asInt()).isZero();
         take(me, "c.zip", out.toByteArray());
         assertThat(me.get("/api/room-for-pictures").must(200).json().get("said"))
-                .isEqualTo(LoadedDemo.api().get("/api/room-for-pictures").json().get("said"));
+                .isEqualTo(giver.get("/api/room-for-pictures").json().get("said"));
     }
 
     @Test
     void aPictureThatIsNoneIsRefused() throws Exception {
         Map<String, byte[]> files =
-                unpacked(LoadedDemo.api().get("/api/collection.zip").bytes());
+                unpacked(withPictures().get("/api/collection.zip").bytes());
         String json = new String(files.get("collection.json"), StandardCharsets.UTF_8);
         ByteArrayOutputStream out = new ByteArrayOutputStream();
         try (ZipOutputStream zip = new ZipOutputStream(out)) {
