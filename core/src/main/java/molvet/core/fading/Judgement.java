@@ -227,6 +227,15 @@ public record Judgement(
                         + ".");
             } else if (first.gone().isPresent()) {
                 int gone = first.gone().get();
+                if (!first.isBetweenReferences() && most > gone) {
+                    reasons.add("When it was first seen, " + wools(gone)
+                            + " had gone beside it, all that hang there; by place and"
+                            + " days perhaps all up to " + most
+                            + (atMost == Lightfastness.EXCELLENT
+                                    ? ": that does not tell whether it lasts."
+                                    : ": it is at most " + atMost.words() + "."));
+                    return;
+                }
                 reasons.add(
                         gone == 0
                                 ? "When it was first seen, no blue wool beside it had gone: it is no better than the first, "
@@ -270,7 +279,7 @@ public record Judgement(
 
         /** The references say that the light was about that of the standard. */
         private static boolean isOfTheStandard(Moment m) {
-            return m.gone().filter(g -> g >= STANDARD && g < BlueWool.STEPS).isPresent();
+            return m.isBetweenReferences() && m.gone().get() >= STANDARD;
         }
 
         private void withoutClass(boolean faded) {

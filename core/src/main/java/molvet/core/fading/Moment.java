@@ -12,6 +12,7 @@ import java.util.stream.Stream;
  * @param days it had hung in the light by then
  * @param dark days it had last been in the dark for
  * @param gone the highest blue wool reference that had visibly gone beside it; empty where none hangs there or nobody looked
+ * @param hung how many blue wool references hang there, from 1 up: of those beyond nothing is seen
  * @param proves whether a colour that did not change by then has stood the light: not after the flap slipped
  * @param ultraviolet whether most of the light held ultraviolet
  */
@@ -21,6 +22,7 @@ public record Moment(
         long days,
         long dark,
         Optional<Integer> gone,
+        int hung,
         boolean ultraviolet,
         boolean proves,
         Change full,
@@ -58,7 +60,14 @@ public record Moment(
         return gone.orElseGet(() -> BlueWool.goneAfter(dose.low(), ultraviolet));
     }
 
+    /** Where all that hang there have gone, the light may have been enough for more of them: the estimate says for how many. */
     int perhapsGone() {
-        return gone.orElseGet(() -> BlueWool.goneAfter(dose.high(), ultraviolet));
+        int estimated = BlueWool.goneAfter(dose.high(), ultraviolet);
+        return gone.map(g -> g < hung ? g : Math.max(g, estimated)).orElse(estimated);
+    }
+
+    /** Whether a reference that hangs there has gone and another has not, so that the light lies between two. */
+    boolean isBetweenReferences() {
+        return gone.filter(g -> g < hung).isPresent();
     }
 }

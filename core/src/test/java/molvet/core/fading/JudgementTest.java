@@ -40,12 +40,17 @@ class JudgementTest {
     }
 
     private static Moment moment(int day, long dark, Optional<Integer> gone, Change full, Change tint) {
+        return moment(day, dark, gone, BlueWool.STEPS, full, tint);
+    }
+
+    private static Moment moment(int day, long dark, Optional<Integer> gone, int hung, Change full, Change tint) {
         return new Moment(
                 DAY.plusDays(day),
                 DAILY.during(day, day, day),
                 Math.max(1, day),
                 dark,
                 gone,
+                hung,
                 true,
                 true,
                 full,
@@ -82,6 +87,33 @@ class JudgementTest {
                 faded(film, Math.exp(-0.0012 * 56), 56, Optional.empty()));
         assertThat(course.get(1).most().deltaE00()).isBetween(1.0, 3.0);
         assertThat(judged(course).rate()).isEmpty();
+    }
+
+    /**
+     * Only three references hang there, and all have gone: the light may have been enough for the sixth, as place and days say (5 to
+     * 32 Mlux·h, where the sixth goes at 20 and the seventh at 50, CIE 157:2004, from memory).
+     */
+    @Test
+    void whereAllReferencesHaveGoneTheLightMayHaveBeenMore() {
+        Film film = Film.through(ROSE, WASH, Lab.PAPER);
+        Film now = film.faded(0.93);
+        Change full = Change.of(film.at(1), now.at(1), 0.5);
+        Change tint = Change.of(film.at(film.palest()), now.at(film.palest()), 0.5);
+        assertThat(full.isSeen() || tint.isSeen()).isTrue();
+        Judgement ofThree = judged(List.of(moment(70, 0, Optional.of(3), 3, full, tint)));
+        assertThat(ofThree.best()).isEqualTo(BlueWool.grade(6));
+        assertThat(ofThree.reasons())
+                .anyMatch(r -> r.contains("all that hang there; by place and days perhaps all up to 6"));
+        Judgement ofEight = judged(List.of(moment(70, 0, Optional.of(3), full, tint)));
+        assertThat(ofEight.best()).isEqualTo(BlueWool.grade(3));
+        // Nor is it known that the next of them has not gone.
+        Change none = Change.of(ROSE, ROSE, 0.5);
+        assertThat(judged(List.of(moment(70, 0, Optional.of(3), 3, none, none))).next())
+                .anyMatch(n -> n.matches("For excellent .* has gone: within \\d+ weeks more here, .*"));
+        assertThat(judged(List.of(moment(200, 0, Optional.of(6), 6, full, tint)))
+                        .astm())
+                .as("that 8 has not gone is not seen")
+                .isEmpty();
     }
 
     /**
@@ -188,6 +220,7 @@ class JudgementTest {
                 slipped.days(),
                 0,
                 slipped.gone(),
+                BlueWool.STEPS,
                 true,
                 false,
                 slipped.full(),
@@ -202,7 +235,16 @@ class JudgementTest {
         Moment lit = faded(film, 0.6, 100, Optional.of(4));
         Moment back = faded(film, 0.97, 100, Optional.of(4));
         Moment dark = new Moment(
-                DAY.plusDays(142), lit.dose(), 100, 42, Optional.of(4), true, true, back.full(), back.tint());
+                DAY.plusDays(142),
+                lit.dose(),
+                100,
+                42,
+                Optional.of(4),
+                BlueWool.STEPS,
+                true,
+                true,
+                back.full(),
+                back.tint());
         Judgement j = Judgement.of(List.of(lit, dark), DAILY, Recipe.of("PB27"), REFERENCE);
         assertThat(j.recovered()).isTrue();
         assertThat(j.finding()).isEqualTo(Judgement.Finding.FADED);

@@ -160,12 +160,22 @@ class ExposureJudge {
                                     time.daysInLight(r.readOn()),
                                     time.daysInDark(r.readOn()),
                                     Optional.ofNullable(gone.get(r.readOn())),
+                                    hung(all),
                                     time.isUltraviolet(r.readOn()),
                                     !slipped && !fadedBefore,
                                     now.ofFull(before),
                                     now.ofTint(before))));
         }
         return List.copyOf(byDay.values());
+    }
+
+    /** How many references hang beside the paints; where none does, the eye looks at a card of all of them. */
+    private static int hung(Loaded all) {
+        return all.strips().stream()
+                .map(StripRow::wool)
+                .filter(java.util.Objects::nonNull)
+                .max(Comparator.naturalOrder())
+                .orElse(BlueWool.STEPS);
     }
 
     /** Of each day of reading the highest reference that had visibly gone: as measured beside the paints, else as the eye said. */
