@@ -83,7 +83,7 @@ class Shots {
             b.picture(dir.resolve("reading.png"));
             b.open("/bench/new?find=Kelpwick+painted");
             b.follow(By.xpath("//button[starts-with(normalize-space(), 'Take all')]"));
-            b.seeText("20 paints on");
+            b.seeText("21 paints on");
             b.picture(dir.resolve("plan.png"));
             b.script("localStorage.clear()");
             b.open("/palettes");
