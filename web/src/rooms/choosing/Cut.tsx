@@ -47,7 +47,7 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
   if (s.candidates.length === 0) return <p>Nothing stands on it yet.</p>;
   const choices = plain.data?.choices ?? [];
   const choice = choices[Math.min(nth, choices.length - 1)];
-  const untried = s.candidates.filter((c) => c.marks.length === 0).length;
+  const unmarked = s.candidates.filter((c) => c.marks.length === 0).length;
   return (
     <>
       <ProblemNote problem={plain.error as Problem | null} />
@@ -83,12 +83,12 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
           </p>
           {nth > 0 && <Difference choice={choice} against={choices[0]} name={name} currency={s.currency} />}
           {plain.data?.byHand && <p className="max-w-prose">{plain.data.byHand}</p>}
-          {untried > 0 && (
+          {unmarked > 0 && (
             <p className="quiet">
-              {untried === s.candidates.length
+              {unmarked === s.candidates.length
                 ? "None was"
-                : `${untried} of them ${untried === 1 ? "was" : "were"} not`}{" "}
-              tried on paper yet.
+                : `${unmarked} of them ${unmarked === 1 ? "was" : "were"} not`}{" "}
+              marked yet.
             </p>
           )}
           <Chosen choice={choice} by={by} currency={s.currency} />

@@ -27,7 +27,7 @@ const candidate = (id: number, name: string, more = {}) => ({
   must: false,
   liking: null,
   counts: 1,
-  countsBecause: "not tried yet",
+  countsBecause: "not marked yet",
   price: "0.00",
   priceFrom: "you own it",
   byHand: null,

@@ -87,7 +87,7 @@ class KnownCandidates {
         String countsBecause() {
             if (row.liking() != null) return "as you said";
             List<String> said = new ArrayList<>();
-            said.add(mark().map(m -> "marked " + m.words()).orElse("not tried yet"));
+            said.add(mark().map(m -> "marked " + m.words()).orElse("not marked yet"));
             if (loved) said.add("loved");
             return String.join(", ", said);
         }
