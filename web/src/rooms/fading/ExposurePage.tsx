@@ -247,7 +247,7 @@ function Places({ exposure: x }: { exposure: Exposure }) {
               From {dayInWords(p.from)} {p.words}
               {p.daily.high > 0 && (
                 <span className="quiet block">
-                  {p.daily.low.toFixed(3)} to {p.daily.high.toFixed(3)} Mlux·h a day
+                  {p.daily.low.toPrecision(2)} to {p.daily.high.toPrecision(2)} Mlux·h a day
                 </span>
               )}
             </span>
