@@ -69,12 +69,9 @@ public enum ChartForm {
 
     /** Of which washes equal drops are mixed, as “full and half wash”, where strips of halved washes cross. */
     public Optional<String> washes(List<Integer> parts) {
-        if (this != CROSSED_STRIPS || parts.size() != 2) return Optional.empty();
-        if (parts.get(0).equals(parts.get(1))) {
-            return Optional.of(HalvedWash.ofParts(parts.get(0)).words() + " wash of both");
-        }
-        return Optional.of(HalvedWash.ofParts(parts.get(0)).words() + " and "
-                + HalvedWash.ofParts(parts.get(1)).words() + " wash");
+        return this == CROSSED_STRIPS && parts.size() == 2
+                ? HalvedWash.both(parts.get(0), parts.get(1))
+                : Optional.empty();
     }
 
     /** Whether its cells are cut apart; else a sheet stays one piece. */

@@ -30,7 +30,7 @@ record CrossedStrips(ChartSpec spec, Rect room, double side, double heads, doubl
      * three quarters.
      */
     static double strength(int one, int other) {
-        return (one + other) / (2.0 * HalvedWash.FULL.parts());
+        return Math.min(1, (one + other) / (2.0 * HalvedWash.FULL.parts()));
     }
 
     @Override

@@ -1,6 +1,8 @@
 package molvet.core.chart;
 
+import java.util.Arrays;
 import java.util.Locale;
+import java.util.Optional;
 
 /** Washes of one paint, each made of the one before and as much water again (common practice, no published source). */
 public enum HalvedWash {
@@ -23,7 +25,15 @@ public enum HalvedWash {
         return values()[step - 1];
     }
 
-    static HalvedWash ofParts(int parts) {
-        return values()[EIGHTH.ordinal() - Integer.numberOfTrailingZeros(parts)];
+    /** Empty of parts that no wash holds, as a file from elsewhere may have them. */
+    static Optional<HalvedWash> ofParts(int parts) {
+        return Arrays.stream(values()).filter(w -> w.parts() == parts).findFirst();
+    }
+
+    /** Of which two equal drops are mixed, as “full and half wash”. */
+    static Optional<String> both(int one, int other) {
+        return ofParts(one)
+                .flatMap(a -> ofParts(other)
+                        .map(b -> a == b ? a.words() + " wash of both" : a.words() + " and " + b.words() + " wash"));
     }
 }

@@ -32,8 +32,11 @@ public final class PaintingSteps {
         }
 
         String ofWashes() {
-            return "Equal drops of its " + HalvedWash.ofParts(part).words() + " wash and of the "
-                    + HalvedWash.ofParts(otherPart).words() + " wash of " + with;
+            return HalvedWash.ofParts(part)
+                    .flatMap(own -> HalvedWash.ofParts(otherPart)
+                            .map(other -> "Equal drops of its " + own.words() + " wash and of the " + other.words()
+                                    + " wash of " + with))
+                    .orElseGet(this::words);
         }
 
         private static String parts(int of) {

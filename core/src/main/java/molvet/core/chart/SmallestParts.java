@@ -7,9 +7,9 @@ import org.apache.commons.math3.util.ArithmeticUtils;
 public final class SmallestParts {
     private SmallestParts() {}
 
-    /** @param parts above 0, or 0 where nothing is taken; not all 0 */
+    /** @param parts above 0, or 0 where nothing is taken */
     public static List<Integer> of(List<Integer> parts) {
-        int common = parts.stream().reduce(0, ArithmeticUtils::gcd);
+        int common = Math.max(1, parts.stream().reduce(0, ArithmeticUtils::gcd));
         return parts.stream().map(p -> p / common).toList();
     }
 }

@@ -144,6 +144,14 @@ class CrossingTest {
         assertThat(ChartForm.CROSSED_STRIPS.washes(List.of(8, 2))).contains("full and quarter wash");
         assertThat(ChartForm.CROSSED_STRIPS.strength(List.of(1))).isEqualTo(1);
         assertThat(ChartForm.LADDER.strength(List.of(3, 1))).isEqualTo(1);
+        assertThat(ChartForm.CROSSED_STRIPS.washes(List.of(4, 4))).contains("half wash of both");
+        // A file from elsewhere may hold parts that are no wash.
+        for (List<Integer> odd : List.of(List.of(3, 8), List.of(64, 1), List.of(0, 0))) {
+            assertThat(ChartForm.CROSSED_STRIPS.washes(odd)).isEmpty();
+            assertThat(ChartForm.CROSSED_STRIPS.strength(odd)).isBetween(0.0, 1.0);
+            assertThat(SmallestParts.of(odd)).hasSize(2);
+        }
+        assertThat(SmallestParts.of(List.of(8, 2))).containsExactly(4, 1);
     }
 
     @Test
