@@ -17,7 +17,7 @@ import molvet.core.platform.TermKind;
 public final class ColourTerms {
     private static final String BESIDE = "Beside another";
     private static final Pattern RELATION = Pattern.compile(
-            "(warmer|cooler|darker|lighter|paler|near|similar|close|like) (?:than |to )?(.+?)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
+            "(warmer|cooler|darker|lighter|paler|near|similar|close|like) (than |then |to )?(.+?)(?:,? within (?:δe )?(\\d{1,2}(?:[.,]\\d{1,2})?))?");
 
     /** By family of colour: as measured, else as named, else as the pigments are. */
     public record Hued(Family family) implements Term {
@@ -268,22 +268,27 @@ public final class ColourTerms {
         if (matched.isEmpty()) return Optional.empty();
         Matcher m = matched.get();
         boolean near = !COMPARED.contains(m.group(1));
-        boolean whole = near || m.group(3) == null && run.low().contains(" than ");
-        Optional<Accession> of = whole ? Accession.of(m.group(2), run.known()) : Optional.empty();
+        // In a hurry “than” is often written “then”.
+        boolean than = m.group(2) != null && !m.group(2).equals("to ");
+        boolean whole = near || m.group(4) == null && than;
+        Optional<Accession> of = whole ? Accession.of(m.group(3), run.known()) : Optional.empty();
         if (of.isEmpty()) return Optional.empty();
         return Optional.of(
                 switch (m.group(1)) {
                     case "warmer", "cooler" -> new Warmer(of.get(), m.group(1).equals("warmer"));
                     case "darker", "lighter", "paler" ->
                         new Darker(of.get(), m.group(1).equals("darker"));
-                    default -> new Near(of.get(), m.group(3) == null ? Near.USUAL : HoldingTerms.number(m.group(3)));
+                    default -> new Near(of.get(), m.group(4) == null ? Near.USUAL : HoldingTerms.number(m.group(4)));
                 });
     }
 
     private static final Set<String> COMPARED = Set.of("warmer", "cooler", "darker", "lighter", "paler");
 
     private static Optional<String> broken(TermKind.Pair p) {
-        if (COMPARED.contains(p.word()) && (p.next().equals("than") || p.next().isEmpty())) {
+        if (COMPARED.contains(p.word())
+                && (p.next().equals("than")
+                        || p.next().equals("then")
+                        || p.next().isEmpty())) {
             return Optional.of(
                     "Say than which: " + p.word() + " than M-0031, or its whole name where no other has it.");
         }

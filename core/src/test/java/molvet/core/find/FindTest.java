@@ -174,6 +174,7 @@ class FindTest {
                 "like deep shelter blue within 3 | near M-0031, within ΔE 3",
                 "darker than deep shelter blue granulating | darker than M-0031; granulating",
                 "cooler than Deep Shelter Blue | cooler than M-0031",
+                "darker then deep shelter blue | darker than M-0031",
                 "same pigments as Deep Shelter Blue | same pigments as M-0031",
                 "near m-31 within 2,5 | near M-0031, within ΔE 2.5",
                 "granulating | granulating",
