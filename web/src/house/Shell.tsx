@@ -1,7 +1,7 @@
 import { Menu } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
-import { client, data } from "../api/client";
+import { client, data, type Problem } from "../api/client";
 import { CodeCamera } from "../rooms/find/CodeCamera";
 import { FindField } from "../rooms/find/FindField";
 import { KeptFinds } from "../rooms/find/KeptFinds";
@@ -28,6 +28,9 @@ const OWN_WORDS = /^\/shop|^\/bench\/\d+\/paint/;
 
 /** Finds that the counts at the top open. */
 const WAITS = ROOMS.flatMap((r) => r.waits ?? []);
+
+/** What tells the server what was done without a network. */
+const TELLS = ROOMS.flatMap((r) => r.tells ?? []);
 
 /** The frame of every page: the find field, what waits, and the rail that the rooms put their entries on. */
 export function Shell() {
@@ -114,6 +117,13 @@ export function Shell() {
               <ProblemNote problem={begin.problem} />
             </div>
           )}
+          {TELLS.map((tell) => (
+            <Refused
+              key={String(TELLS.indexOf(tell))}
+              tell={tell}
+              shown={!OWN_WORDS.test(location.pathname)}
+            />
+          ))}
           <Outlet />
         </main>
       </div>
@@ -153,5 +163,18 @@ function RailEntry({ entry, count }: { entry: Entry; count?: number }) {
         {count !== undefined && <span className="code">{count}</span>}
       </Link>
     </li>
+  );
+}
+
+/** What the server would not have of what was done without a network; the pages it was done on say it themselves. */
+function Refused({ tell, shown }: { tell: () => Problem | undefined; shown: boolean }) {
+  const refused = tell();
+  return (
+    shown &&
+    refused && (
+      <div className="px-5">
+        <ProblemNote problem={refused} />
+      </div>
+    )
   );
 }

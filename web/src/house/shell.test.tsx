@@ -118,3 +118,26 @@ test("what was done can be undone from wherever one is, and what cannot be says 
   await userEvent.click(await screen.findByRole("button", { name: "Undo" }));
   expect(await screen.findByText("Undone.")).toBeTruthy();
 });
+
+test("what was painted without a network is told from whatever page is opened next, and a refusal is said there", async () => {
+  localStorage.setItem(
+    "molvet-painted-one@molvet.example",
+    JSON.stringify([
+      { chart: 7, cell: 4, eye: [], key: "k1", at: "2026-11-01T11:00:00Z" },
+      { chart: 7, cell: 5, eye: [], key: "k2", at: "2026-11-01T11:01:00Z" },
+    ]),
+  );
+  const asked = server({
+    "GET /api/session": { email: "one@molvet.example" },
+    "GET /api/waiting": { counts: [], rooms: {}, recipes: 0, painted: 0 },
+    "POST /api/charts/7/painted": (a: { body: unknown }) =>
+      (a.body as { cell: number }).cell === 4 ? {} : refused("Cell 6 was left bare."),
+  });
+  open(<Shell />, "/collection", "/collection");
+  expect(await screen.findByText("Cell 6 was left bare.")).toBeTruthy();
+  expect(asked.filter((a) => a.path.endsWith("/painted")).map((a) => a.body)).toEqual([
+    { cell: 4, eye: [], at: "2026-11-01T11:00:00Z" },
+    { cell: 5, eye: [], at: "2026-11-01T11:01:00Z" },
+  ]);
+  expect(localStorage.getItem("molvet-painted-one@molvet.example")).toBe("[]");
+});

@@ -1,5 +1,6 @@
 import type { ComponentType } from "react";
 import type { RouteObject } from "react-router";
+import type { Problem } from "../api/client";
 
 /** An entry of the rail. */
 export type Entry = {
@@ -19,6 +20,8 @@ export type Room = {
   keys?: [key: string, does: string][];
   /** Finds whose counts stand at the top, with the words for what waits. */
   waits?: [find: string, words: string][];
+  /** Hooks that tell the server, whatever page is shown, what was done without a network; each gives what was refused. */
+  tells?: (() => Problem | undefined)[];
 };
 
 /** Parts of addresses that are words; all others are numbers. */

@@ -7,8 +7,8 @@ import { ProblemNote } from "../../ui/ProblemNote";
 import { Strip } from "../../ui/Strip";
 import { useChart } from "./ChartPage";
 import { EyeTaps } from "./EyeTaps";
+import { usePainted } from "./painted";
 import { Sheet } from "./Sheet";
-import { useOutbox } from "./useOutbox";
 import { useWakeLock } from "./useWakeLock";
 import { lasting } from "./words";
 
@@ -23,14 +23,14 @@ export function PaintingPage() {
     queryFn: () =>
       data(client.GET("/api/charts/{chart}/walk", { params: { path: { chart: id }, query: { order } } })),
   });
-  const outbox = useOutbox(id);
+  const outbox = usePainted(id);
   const [eye, setEye] = useState<Word<"Painted", "eye">>([]);
   const [skipped, setSkipped] = useState<number[]>([]);
   const [last, setLast] = useState<number | null>(null);
   useWakeLock();
 
   const w = walk.data;
-  const told = new Set(outbox.ticks.map((t) => t.cell));
+  const told = outbox.cells;
   const waiting = w?.steps.filter((s) => !told.has(s.cell)) ?? [];
   const step = waiting.find((s) => !skipped.includes(s.cell)) ?? waiting[0];
   const done = w ? w.all - waiting.length : 0;

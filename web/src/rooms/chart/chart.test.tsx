@@ -246,11 +246,15 @@ test("lengths are read and written in inches when inches are chosen, and kept in
   );
 });
 
+const SESSION = { email: "one@molvet.example" };
+const KEPT = "molvet-painted-one@molvet.example";
+
 test("a cell that is painted while the server is away is kept, stamped, and told once when it is back", async () => {
   let away = true;
   const told: Asked[] = [];
   let left = [0, 1];
   server({
+    "GET /api/session": SESSION,
     "GET /api/charts/7": () => chartPage([0, 1].filter((c) => !left.includes(c))),
     "GET /api/charts/7/walk": () => walk(left),
     "POST /api/charts/7/painted": (a: Asked) => {
@@ -286,6 +290,7 @@ test("the count never falls back while a slow server is asked for the page anew"
   const slow = () => new Promise<void>((done) => (answer = done));
   let asked = 0;
   server({
+    "GET /api/session": SESSION,
     "GET /api/charts/7": chartPage([]),
     "GET /api/charts/7/walk": async () => {
       if (asked++ > 0) await slow();
@@ -311,6 +316,7 @@ test("the count never falls back while a slow server is asked for the page anew"
 test("a tap too many is taken back: out of what waits, or undone when it was told already", async () => {
   let left = [0, 1];
   const asked = server({
+    "GET /api/session": SESSION,
     "GET /api/charts/7": chartPage([]),
     "GET /api/charts/7/walk": () => walk(left),
     "POST /api/charts/7/painted": () => {
@@ -336,6 +342,7 @@ test("a tap too many is taken back: out of what waits, or undone when it was tol
 
 test("what the server will not take is said, and does not hold up what follows", async () => {
   server({
+    "GET /api/session": SESSION,
     "GET /api/charts/7": chartPage([]),
     "GET /api/charts/7/walk": walk([0, 1]),
     "POST /api/charts/7/painted": refused("Cell 1 was left bare; there is no paint for it."),
@@ -343,7 +350,32 @@ test("what the server will not take is said, and does not hold up what follows",
   open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
   await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
   expect(await screen.findByText("Cell 1 was left bare; there is no paint for it.")).toBeTruthy();
-  expect(JSON.parse(localStorage.getItem("molvet-painted-7") ?? "[]")).toEqual([]);
+  expect(JSON.parse(localStorage.getItem(KEPT) ?? "[]")).toEqual([]);
+});
+
+test("a cell taken back while it is being told is undone, not left painted", async () => {
+  let answer = () => {};
+  const told = new Promise<void>((done) => (answer = done));
+  const asked = server({
+    "GET /api/session": SESSION,
+    "GET /api/charts/7": chartPage([]),
+    "GET /api/charts/7/walk": walk([0, 1]),
+    "POST /api/charts/7/painted": async () => {
+      await told;
+      return {};
+    },
+    "GET /api/acts": {
+      acts: [{ id: 56, said: "Painted cell 1 of C-0007", at: "2026-11-01T11:00:00Z", undone: false }],
+    },
+    "POST /api/acts/56/undo": {},
+  });
+  open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
+  await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
+  await waitFor(() => expect(asked.some((a) => a.path.endsWith("/painted"))).toBe(true));
+  await userEvent.click(screen.getByRole("button", { name: "Cell 1 is not painted after all" }));
+  answer();
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/acts/56/undo")).toBe(true));
+  expect(asked.filter((a) => a.path.endsWith("/painted"))).toHaveLength(1);
 });
 
 test("two cells that were swapped are corrected in one act", async () => {

@@ -1,4 +1,6 @@
 import { page, type Room } from "../../ui/room";
+import { useOutbox } from "../account/useOutbox";
+import { PAINTED } from "./painted";
 
 export default {
   rail: [{ to: "/bench", name: "Bench", at: 120, covers: ["/c", "/readings", "/meter"] }],
@@ -11,4 +13,5 @@ export default {
     page("/bench/:chart/paint", () => import("./PaintingPage"), "PaintingPage"),
     page("/c/:chart/:page", () => import("./BenchPage"), "PrintedPage"),
   ],
+  tells: [() => useOutbox(PAINTED).refused?.problem],
 } satisfies Room;

@@ -1,4 +1,6 @@
 import { page, type Room } from "../../ui/room";
+import { useOutbox } from "../account/useOutbox";
+import { NOTED } from "./noted";
 
 export default {
   rail: [
@@ -19,4 +21,5 @@ export default {
     page("/care", () => import("./CarePage"), "CarePage"),
     page("/shop", () => import("./ShopPage"), "ShopPage"),
   ],
+  tells: [() => useOutbox(NOTED).refused?.problem],
 } satisfies Room;

@@ -1,9 +1,10 @@
 import { createStore, del, get, set, update } from "idb-keyval";
 import type { Schemas } from "../../api/client";
+import type { Kept } from "../../api/outbox";
 
 /** What a phone carries: the collection’s facts, and what was noted and waits to be told. */
 export type Pack = Schemas["ShopPack"];
-export type Note = Schemas["ShopNote"] & { key: string };
+export type Note = Schemas["ShopNote"];
 type Sealed = { iv: Uint8Array<ArrayBuffer>; bytes: ArrayBuffer };
 
 const store = createStore("molvet-shop", "carried");
@@ -56,8 +57,8 @@ export async function carriedPack(email: string): Promise<Pack | null> {
 }
 
 /** Notes belong to who wrote them: whoever signs in here next neither sees nor sends them. */
-export const keepNotes = (email: string, notes: Note[]) => seal(`notes of ${email}`, notes);
-export const keptNotes = async (email: string) => (await unseal<Note[]>(`notes of ${email}`)) ?? [];
+export const keepNotes = (email: string, notes: Kept<Note>[]) => seal(`notes of ${email}`, notes);
+export const keptNotes = async (email: string) => (await unseal<Kept<Note>[]>(`notes of ${email}`)) ?? [];
 
 /** Of an account that is gone not even notes stay. */
 export async function forgetNotes(email: string) {

@@ -12,7 +12,7 @@ import { counted } from "../../ui/words";
 import { PriceFields } from "../choosing/PriceFields";
 import { PaintRow } from "./PaintRow";
 import { StockNav } from "./StockNav";
-import { useTicks } from "./useTicks";
+import { useTicks } from "./ticked";
 import { useToBuy } from "./useToBuy";
 
 type Shop = Schemas["ShopView"];

@@ -1,4 +1,6 @@
 import { page, type Room } from "../../ui/room";
+import { useOutbox } from "../account/useOutbox";
+import { TICKED } from "./ticked";
 
 export default {
   rail: [{ to: "/shopping", name: "To buy", at: 230, covers: ["/stock"] }],
@@ -10,4 +12,5 @@ export default {
     page("/stock/unused", () => import("./UnusedPage"), "UnusedPage"),
     page("/stock/replacing/:paint", () => import("./ReplacingPage"), "ReplacingPage"),
   ],
+  tells: [() => useOutbox(TICKED).refused?.problem],
 } satisfies Room;
