@@ -34,6 +34,7 @@ public class Sheets {
     /** @param marks as printed on each page; empty where it is printed without */
     public record Sheet(
             long id,
+            int number,
             String code,
             String title,
             ChartForm form,
@@ -84,6 +85,7 @@ public class Sheets {
             ChartForm form = ChartForm.valueOf(chart.form());
             return new Sheet(
                     id,
+                    chart.number(),
                     chart.code(),
                     chart.title(),
                     form,

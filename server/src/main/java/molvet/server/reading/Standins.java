@@ -70,7 +70,7 @@ public class Standins {
     /**
      * @param device SCANNER, CAREFUL_PHONE, CARELESS_PHONE or CHECKED_PHONE
      * @param stage DRY, WET or LIFTED
-     * @param seed another seed is another sitting; left out, the chart’s own
+     * @param seed another seed is another sitting; left out, the chart’s number
      * @param swapped two cells whose paints are painted into each other’s place
      * @param hung what light a test of light had; left out, none
      * @param paints what the hand paints into the cells, one after the other, whatever the chart says
@@ -122,7 +122,7 @@ public class Standins {
         long hung = asked.hung() == null
                 ? 0
                 : Math.round(1000 * (asked.hung().megaluxHours() + asked.hung().weeksInDark()));
-        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(chart, asked) + hung);
+        Device.Shot shot = kind.device().look(painted(me, sheet, page, asked, base), seed(sheet, asked) + hung);
         return scans.add(me, shot.fileName(), shot.bytes(), null, asked.stage(), takenWith(asked));
     }
 
@@ -137,7 +137,7 @@ public class Standins {
         requirePage(sheet, page);
         Simulated asked = new Simulated("METER", page, null, null, null, null);
         PaintedSheet painted = painted(me, sheet, page, asked, address.base());
-        SpotMeter meter = new SpotMeter(painted, seed(chart, asked));
+        SpotMeter meter = new SpotMeter(painted, seed(sheet, asked));
         Map<Integer, Sheets.Square> squares =
                 sheet.squares().stream().collect(Collectors.toMap(Sheets.Square::cell, s -> s));
         Map<Long, PaintViews.PaintEntry> names = new HashMap<>();
@@ -215,7 +215,7 @@ public class Standins {
                         .map(Sheets.Square::paint)
                         .filter(Objects::nonNull)
                         .toList());
-        Random noise = new Random(chart + Math.round(1000 * (hung.megaluxHours() + hung.weeksInDark())));
+        Random noise = new Random(sheet.number() + Math.round(1000 * (hung.megaluxHours() + hung.weeksInDark())));
         List<ExposedHalves.HalvesRead> all = new ArrayList<>();
         for (Sheets.Square s : sheet.squares()) {
             Integer wool = references.get(s.cell());
@@ -256,8 +256,8 @@ public class Standins {
         }
     }
 
-    private static long seed(long chart, Simulated asked) {
-        return asked.seed() == null ? chart : asked.seed();
+    private static long seed(Sheets.Sheet sheet, Simulated asked) {
+        return asked.seed() == null ? sheet.number() : asked.seed();
     }
 
     private PaintedSheet painted(Collector me, Sheets.Sheet sheet, int page, Simulated asked, String base) {
@@ -294,7 +294,7 @@ public class Standins {
             if (film.isEmpty()) continue;
             filmOf.put(c.index(), films.size());
             films.add(Optional.ofNullable(mixed.get(c.index()))
-                    .flatMap(mix -> mixed(mix, cards, seed(sheet.id(), asked)))
+                    .flatMap(mix -> mixed(mix, cards, seed(sheet, asked)))
                     .orElse(film.get()));
         }
         Map<Integer, Integer> litOf = new HashMap<>();
@@ -336,7 +336,7 @@ public class Standins {
                 films.toArray(Optics.Film[]::new),
                 new SheetPainter.How(filmOf, litOf, stage.equals("WET"), stage.equals("LIFTED"), false, 0),
                 DOTS_PER_MM,
-                seed(sheet.id(), asked));
+                seed(sheet, asked));
     }
 
     /** The same paint comes out the same on every chart; nothing of one whose pigments it does not know. */
@@ -349,7 +349,7 @@ public class Standins {
         Recipe recipe = card == null ? Recipe.NONE : paintable(card);
         if (recipe.pigments().isEmpty()) return Optional.empty();
         return Optional.of(optics.film(
-                recipe, 0.1 * new Random(card.id()).nextGaussian(), p -> Fading.left(p, megaluxHours, weeks)));
+                recipe, 0.1 * new Random(card.accession()).nextGaussian(), p -> Fading.left(p, megaluxHours, weeks)));
     }
 
     /** Empty if it cannot paint with one of its parts. */
@@ -360,7 +360,7 @@ public class Standins {
         for (Sheets.Square.Portion p : mix.holds()) {
             Optional<Optics.Film> film = film(cards.get(p.paint()));
             if (film.isEmpty()) return Optional.empty();
-            double taken = p.parts() * taken(p.paint(), all == null ? 0 : hand.nextGaussian());
+            double taken = p.parts() * taken(cards.get(p.paint()), all == null ? 0 : hand.nextGaussian());
             all = all == null ? film.get() : all.mixed(film.get(), taken / (before + taken));
             before += taken;
         }
@@ -368,8 +368,8 @@ public class Standins {
     }
 
     /** What a part truly is: no hand measures parts, and from some pans a brush loads more than from others. */
-    private static double taken(long paint, double unsteady) {
-        return Math.exp(0.15 * new Random(paint).nextGaussian() + 0.08 * unsteady);
+    private static double taken(OrderStore.CardRow card, double unsteady) {
+        return Math.exp(0.15 * new Random(card.accession()).nextGaussian() + 0.08 * unsteady);
     }
 
     /** What the stand-in can paint with: pigments it knows; of codes there are not, what they likely are. */
