@@ -21,6 +21,7 @@ class PlatformRoom implements Room {
                 Table.kept("SPRING_SESSION"),
                 Table.kept("SPRING_SESSION_ATTRIBUTES"),
                 Table.kept("readiness"),
-                Table.kept("flyway_schema_history"));
+                Table.kept("flyway_schema_history"),
+                Table.kept("migration_step"));
     }
 }
