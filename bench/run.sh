@@ -185,16 +185,16 @@ fi
 
 # Not ratios either: what dies, how long one waits for it and what is lost; a page of its own (ROUNDS kills of a cluster, and as
 # many of one machine).
-# A small disk of its own for the collection, which can be filled and can stand still; only who may mount has one.
+# A small disk of its own for the collection, which can be filled, can stand still and can end amid writing; only who may mount
+# has one.
 faulty() { # DIR
-  mkdir -p "$1/demo"
+  mkdir -p "$1/demo" "$1.faults"
   truncate -s 2G "$1.disk" && mkfs.ext4 -q "$1.disk" && mount -o loop "$1.disk" "$1/demo" 2>/dev/null || {
     rm -f "$1.disk"
     echo "No disk could be mounted: none was filled and none stood still." >>"$OUT/kills.page"
     return 0
   }
   chmod 755 "$1/demo"
-  mkdir "$1.faults"
   cat >"$1.faults/the-disk-is-full-for-8-s" <<DISK
 #!/bin/sh
 [ "\$1" = on ] && { dd if=/dev/zero of=$1/demo/filler bs=64k status=none; exit 0; }
@@ -205,7 +205,57 @@ DISK
 [ "\$1" = on ] && exec fsfreeze -f $1/demo
 exec fsfreeze -u $1/demo
 DISK
+  # As a kernel does that finds a disk broken; whoever mends it starts the machine anew.
+  cat >"$1.faults/the-disk-may-only-be-read-and-is-mended-after-8-s" <<DISK
+#!/bin/sh
+[ "\$1" = on ] && exec mount -o remount,abort $1/demo
+until umount $1/demo; do
+  for pid in $1/demo/run/*.pid; do kill -KILL "\$(cat "\$pid")"; done
+  sleep 0.5
+done 2>/dev/null
+e2fsck -fy $1.disk >/dev/null 2>&1
+mount -o loop $1.disk $1/demo
+DISK
   chmod +x "$1.faults"/*
+}
+
+# One machine under blows; whoever kills it often would have it give up, and it is started again then, as a service would.
+one() { # DIR RUN ROUNDS FAULTS
+  local pid ended=0
+  (while [ ! -e "$1/over" ]; do LD_PRELOAD=${CLOCKED:-} ./molvet demo >>"$OUT/one.log" 2>&1 || true; sleep 1; done) &
+  pid=$!
+  until curl -sf -m 2 -o /dev/null "http://127.0.0.1:$MOLVET_PORT/api/ready"; do sleep 1; done
+  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$MOLVET_PORT" "$2" "$3" "$seed" "$4" \
+    curl -sf -m 2 -o /dev/null "http://127.0.0.1:$MOLVET_PORT/api/ready" >>"$OUT/kills.page" 2>>"$OUT/kills.log" || ended=1
+  touch "$1/over"
+  ./molvet stop >/dev/null
+  # Else it would start one more when the word that it is over is swept away.
+  wait "$pid" || true
+  rm -f "$1/over"
+  return $ended
+}
+
+# The same while the clock of server and database is set, and nothing is killed; only where faketime is there, which makes all
+# of it slower.
+clocks() { # DIR ROUNDS
+  # Not the part of that name.
+  CLOCKED=$(command find /usr/lib -name libfaketimeMT.so.1 2>/dev/null | head -1)
+  { echo; echo "## One machine whose clock is set"; echo; } >>"$OUT/kills.page"
+  [ -n "$CLOCKED" ] || { echo "Without faketime none was." >>"$OUT/kills.page"; return 0; }
+  export FAKETIME_TIMESTAMP_FILE=$1.clock FAKETIME_CACHE_DURATION=1 FAKETIME_DONT_FAKE_MONOTONIC=1
+  echo "+0" >"$1.clock"
+  mkdir "$1.clocks" "$1.nothing"
+  for by in "-3h back" "+3h forth"; do
+    cat >"$1.clocks/the-clock-is-3-hours-set-${by#* }-for-8-s" <<CLOCK
+#!/bin/sh
+[ "\$1" = on ] && { echo "${by% *}" >$1.clock; exit 0; }
+echo "+0" >$1.clock
+CLOCK
+  done
+  chmod +x "$1.clocks"/*
+  one "$1" "$1.nothing" "$2" "$1.clocks" || return 1
+  rm -rf "$1.clocks" "$1.nothing" "$1.clock"
+  unset CLOCKED FAKETIME_TIMESTAMP_FILE FAKETIME_CACHE_DURATION FAKETIME_DONT_FAKE_MONOTONIC
 }
 
 kills() {
@@ -232,16 +282,8 @@ kills() {
   ./molvet cluster stop >/dev/null
   { echo; echo "## One machine"; echo; } >>"$OUT/kills.page"
   faulty "$dir"
-  # Whoever kills this often would have it give up; it is started again then, as a service would.
-  (while [ ! -e "$dir/over" ]; do ./molvet demo >>"$OUT/one.log" 2>&1 || true; sleep 1; done) &
-  pid=$!
-  until curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready"; do sleep 1; done
-  java -cp "$CP" molvet.bench.Kills "http://127.0.0.1:$port" "$dir/demo/run" "$((rounds / 2 + 1))" "$seed" "$dir.faults" \
-    curl -sf -m 2 -o /dev/null "http://127.0.0.1:$port/api/ready" >>"$OUT/kills.page" 2>>"$OUT/kills.log" || wrong=1
-  touch "$dir/over"
-  ./molvet stop >/dev/null
-  # Else it would start one more when the word that it is over is swept away.
-  wait "$pid" || true
+  one "$dir" "$dir/demo/run" "$((rounds / 2 + 1))" "$dir.faults" || wrong=1
+  clocks "$dir" "$((rounds / 20 + 2))" || wrong=1
   umount "$dir/demo" 2>/dev/null || true
   rm -rf "$dir" "$dir.faults" "$dir.disk"
   unset MOLVET_HOME MOLVET_PORT MOLVET_SIGN_UP MOLVET_MOST_PAINTS MOLVET_MOST_READINGS

@@ -31,7 +31,7 @@ public record TermKind(
      *
      * @param names by the word for each sort, such as “maker”
      * @param words whether the name of a paint holds a word that begins so
-     * @param paints the number of the one paint that is called so, in lower case; empty where none is, or several
+     * @param paints the number of the one paint that is called so, wholly or in part; empty where none is, or several
      */
     public record Known(
             Map<String, List<String>> names, Predicate<String> words, Function<String, OptionalInt> paints) {

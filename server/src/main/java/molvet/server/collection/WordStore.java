@@ -30,13 +30,21 @@ public class WordStore {
                 .isEmpty();
     }
 
-    /** The number of the one paint of this name, whatever its case; empty where none has it, or several. */
+    /**
+     * The number of the one paint of this name, whatever its case; where none has it, of the one whose name holds it in whole
+     * words; empty where there is none, or several.
+     */
     public OptionalInt called(Collector me, String name) {
-        List<Integer> of = db.sql("select accession from paint where collector_id = ? and name = ? limit 2")
+        List<Integer> of = accessions(me, "name = ?", name);
+        if (of.isEmpty()) of = accessions(me, "concat(' ', name, ' ') like ?", "% " + Clauses.escaped(name) + " %");
+        return of.size() == 1 ? OptionalInt.of(of.get(0)) : OptionalInt.empty();
+    }
+
+    private List<Integer> accessions(Collector me, String where, String name) {
+        return db.sql("select accession from paint where collector_id = ? and " + where + " limit 2")
                 .params(me.id(), name)
                 .query(Integer.class)
                 .list();
-        return of.size() == 1 ? OptionalInt.of(of.get(0)) : OptionalInt.empty();
     }
 
     /** The words there are that are about as long. */
