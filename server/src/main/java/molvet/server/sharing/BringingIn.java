@@ -9,7 +9,7 @@ import molvet.core.measure.Refusal;
 import molvet.server.platform.Collector;
 import org.springframework.stereotype.Component;
 
-/** How far a list is that is being brought in. The server that does it knows, and no other; a collector brings in one at a time. */
+/** How far a list or an export is that is being brought in. The server that does it knows, and no other; a collector brings in one at a time. */
 @Component
 class BringingIn {
     private final Map<Long, UnderWay> lists = new ConcurrentHashMap<>();

@@ -51,15 +51,25 @@ class Whole {
     private final Rows rows;
     private final Acts acts;
     private final Sealed sealed;
+    private final BringingIn bringing;
     private final JsonMapper json;
 
-    Whole(WholeStore store, Schema schema, Rooms rooms, Rows rows, Acts acts, Sealed sealed, JsonMapper json) {
+    Whole(
+            WholeStore store,
+            Schema schema,
+            Rooms rooms,
+            Rows rows,
+            Acts acts,
+            Sealed sealed,
+            BringingIn bringing,
+            JsonMapper json) {
         this.store = store;
         this.schema = schema;
         this.rooms = rooms;
         this.rows = rows;
         this.acts = acts;
         this.sealed = sealed;
+        this.bringing = bringing;
         this.json = json;
     }
 
@@ -390,37 +400,39 @@ class Whole {
     private void make(Collector me, Plan plan) {
         List<Runnable> later = new ArrayList<>();
         long[] read = {0};
-        plan.rows.forEach((name, coming) -> {
-            for (Coming c : coming.values()) {
-                if (c.here != null) continue;
-                Map<String, Object> row = new LinkedHashMap<>(c.row);
-                for (Schema.Reference r : schema.referencesOf(name)) {
-                    Object to = row.get(r.column());
-                    if (to instanceof Coming other && other.here != null) {
-                        row.put(r.column(), other.here);
-                    } else if (to != null) {
-                        row.put(r.column(), null);
-                        later.add(() -> point(me, plan, c, r, to));
-                    }
+        List<Coming> fresh = plan.rows.values().stream()
+                .flatMap(t -> t.values().stream())
+                .filter(c -> c.here == null)
+                .toList();
+        bringing.each(me, fresh, c -> {
+            String name = c.table.name();
+            Map<String, Object> row = new LinkedHashMap<>(c.row);
+            for (Schema.Reference r : schema.referencesOf(name)) {
+                Object to = row.get(r.column());
+                if (to instanceof Coming other && other.here != null) {
+                    row.put(r.column(), other.here);
+                } else if (to != null) {
+                    row.put(r.column(), null);
+                    later.add(() -> point(me, plan, c, r, to));
                 }
-                long size = 0;
-                for (String f : schema.files(name)) {
-                    byte[] bytes = plan.file.file((String) row.get(f));
-                    read[0] += bytes.length;
-                    size += bytes.length;
-                    if (read[0] > MOST_FILES) {
-                        throw Refusal.of(
-                                "file",
-                                "The pictures in the archive come to more than 400 MB.",
-                                "Bring in collection.json without them.");
-                    }
-                    row.put(f, bytes);
-                }
-                // What is counted against a collector’s room is what came, not what the file says of it.
-                if (row.containsKey("size") && !schema.files(name).isEmpty()) row.put("size", size);
-                c.here = rows.add(me, name, row);
-                c.made = true;
             }
+            long size = 0;
+            for (String f : schema.files(name)) {
+                byte[] bytes = plan.file.file((String) row.get(f));
+                read[0] += bytes.length;
+                size += bytes.length;
+                if (read[0] > MOST_FILES) {
+                    throw Refusal.of(
+                            "file",
+                            "The pictures in the archive come to more than 400 MB.",
+                            "Bring in collection.json without them.");
+                }
+                row.put(f, bytes);
+            }
+            // What is counted against a collector’s room is what came, not what the file says of it.
+            if (row.containsKey("size") && !schema.files(name).isEmpty()) row.put("size", size);
+            c.here = rows.add(me, name, row);
+            c.made = true;
         });
         later.forEach(Runnable::run);
         store.countOn(me);
