@@ -7,15 +7,25 @@ import com.google.zxing.common.BitMatrix;
 import com.google.zxing.qrcode.QRCodeWriter;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
+import java.io.InputStream;
+import java.math.BigInteger;
 import java.net.ServerSocket;
+import java.net.URI;
 import java.nio.file.Files;
 import java.nio.file.Path;
 import java.nio.file.attribute.PosixFilePermissions;
+import java.security.KeyStore;
+import java.security.cert.CertificateFactory;
+import java.security.cert.X509Certificate;
 import java.util.Arrays;
 import java.util.HashMap;
 import java.util.Map;
+import javax.net.ssl.SSLContext;
+import javax.net.ssl.SSLSocket;
+import javax.net.ssl.TrustManagerFactory;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
+import molvet.server.Wait;
 import org.junit.jupiter.api.AfterAll;
 import org.junit.jupiter.api.BeforeAll;
 import org.junit.jupiter.api.Test;
@@ -44,6 +54,8 @@ class PhoneTest {
         with.put("server.ssl.bundle", "phone");
         with.put("spring.ssl.bundle.pem.phone.keystore.certificate", "file:" + kept.resolve("server.crt"));
         with.put("spring.ssl.bundle.pem.phone.keystore.private-key", "file:" + kept.resolve("server.key"));
+        with.put("spring.ssl.bundle.pem.phone.reload-on-update", "true");
+        with.put("spring.ssl.bundle.watch.file.quiet-period", "100ms");
         with.put("molvet.phone-url", "https://127.0.0.1:8788");
         with.put("molvet.phone-authority", kept.resolve("authority.crt"));
         house = RunningMolvet.start(with);
@@ -74,6 +86,33 @@ class PhoneTest {
                 "bash",
                 home.resolve("phone").toString(),
                 String.join("\" \"", addresses));
+    }
+
+    /** The number of the certificate that whoever trusts the house is shown now. */
+    private static BigInteger shown() throws Exception {
+        KeyStore trusted = KeyStore.getInstance(KeyStore.getDefaultType());
+        trusted.load(null, null);
+        try (InputStream authority = Files.newInputStream(home.resolve("phone/authority.crt"))) {
+            trusted.setCertificateEntry(
+                    "house", CertificateFactory.getInstance("X.509").generateCertificate(authority));
+        }
+        TrustManagerFactory trust = TrustManagerFactory.getInstance(TrustManagerFactory.getDefaultAlgorithm());
+        trust.init(trusted);
+        SSLContext tls = SSLContext.getInstance("TLS");
+        tls.init(null, trust.getTrustManagers(), null);
+        URI at = URI.create(https);
+        try (SSLSocket socket = (SSLSocket) tls.getSocketFactory().createSocket(at.getHost(), at.getPort())) {
+            return ((X509Certificate) socket.getSession().getPeerCertificates()[0]).getSerialNumber();
+        }
+    }
+
+    /** One that ran out, or is for an address of yesterday, is made anew while Molvet runs. */
+    @Test
+    void aNewCertificateIsTakenUpWithoutAStart() throws Exception {
+        BigInteger before = shown();
+        Files.delete(home.resolve("phone/server.crt"));
+        certificates("127.0.0.1");
+        Wait.until(PhoneTest::shown, now -> !now.equals(before));
     }
 
     private static String run(String... command) throws Exception {
