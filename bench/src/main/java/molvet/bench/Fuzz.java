@@ -142,8 +142,8 @@ public final class Fuzz {
 
     /** What was understood, printed and read again, is the same. */
     private static void find(String text) {
-        String printed = Find.parse(text, TERMS, KNOWN).root().written();
-        String again = Find.parse(printed, TERMS, KNOWN).root().written();
+        String printed = Find.parse(text, TERMS, KNOWN).written(TERMS, KNOWN);
+        String again = Find.parse(printed, TERMS, KNOWN).written(TERMS, KNOWN);
         if (!again.equals(printed)) throw new IllegalStateException("“" + printed + "” came back as “" + again + "”");
     }
 

@@ -240,6 +240,7 @@ final class MixingBench {
                 Optics.Film truth = paints.mixed(one, other, share);
                 painted.add(new Learning.Painted(
                         Map.of((long) one, 1 - share, (long) other, share),
+                        1,
                         read(paints.fullOf(truth), random),
                         Optional.of(read(paints.tintOf(truth), random))));
             }

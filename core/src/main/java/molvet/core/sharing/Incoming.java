@@ -190,6 +190,7 @@ public final class Incoming {
         Optional<Known> known = known(row, name, notes, doubts);
         Optional<OwnRow> above = known.isPresent() || isNew(row) ? Optional.empty() : above(row, name);
         if (known.isEmpty()) {
+            if (above.isEmpty()) otherPigments(row, name, doubts);
             earlier.computeIfAbsent(name, n -> new ArrayList<>()).add(above.orElse(row));
             if (!row.accession().isEmpty()) earlierNumbers.putIfAbsent(row.accession(), row);
         }
@@ -289,6 +290,21 @@ public final class Incoming {
                 .filter(o -> row.accession().isEmpty() || o.accession().isEmpty())
                 .filter(o -> agree(row.recipe(), o.recipe()))
                 .findFirst();
+    }
+
+    /** A row of a name that stood above with other pigments: another paint, or a slip. Numbers of their own say which. */
+    private void otherPigments(OwnRow row, Name name, List<OwnList.Doubt> doubts) {
+        if (isNew(row)) return;
+        earlier.getOrDefault(name, List.of()).stream()
+                .filter(o -> row.accession().isEmpty() || o.accession().isEmpty())
+                .findFirst()
+                .ifPresent(o -> doubt(
+                        doubts,
+                        row,
+                        ListColumn.PIGMENTS,
+                        "Row " + o.row() + " of this name has " + o.recipe() + ", this " + row.recipe()
+                                + ": taken for another paint.",
+                        o.recipe().toString()));
     }
 
     private static boolean agree(Recipe one, Recipe other) {

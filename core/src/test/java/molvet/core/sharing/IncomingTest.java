@@ -81,10 +81,20 @@ class IncomingTest {
                 "Gorse | Marlund | PY110 | tube | 1");
         assertThat(all)
                 .extracting(Incoming.Becoming::kind)
-                .containsExactly(Incoming.Kind.NEW, Incoming.Kind.HAVE, Incoming.Kind.NEW);
+                .containsExactly(Incoming.Kind.NEW, Incoming.Kind.HAVE, Incoming.Kind.DOUBT);
         assertThat(all.get(1).sameAsRow()).contains(2);
         assertThat(all.get(1).more()).isEqualTo(3);
         assertThat(all.get(2).sameAsRow()).isEmpty();
+        assertThat(all.get(2).doubts())
+                .extracting(OwnList.Doubt::message)
+                .containsExactly("Row 2 of this name has PY154, this PY110: taken for another paint.");
+        // Numbers of their own say that they are two, as in what Molvet wrote itself.
+        assertThat(of(
+                        "Accession | Name | Maker | Pigments",
+                        "M-0031 | Gorse | Marlund | PY154",
+                        "M-0032 | Gorse | Marlund | PY110"))
+                .extracting(Incoming.Becoming::kind)
+                .containsOnly(Incoming.Kind.NEW);
     }
 
     @Test
