@@ -160,8 +160,8 @@ export function ImportPage() {
             ? file.name
             : "CSV, TSV, XLSX, ODS or JSON, up to 20,000 rows; or Molvet’s own export, JSON or ZIP with its pictures"}
         </span>
-        {preview.isFetching && <span role="status">Looking through it …</span>}
-        {take.running && !own && <Bringing rows={rows} />}
+        {preview.isFetching && !take.running && <span role="status">Looking through it …</span>}
+        {take.running && <Bringing rows={rows} />}
       </div>
       {!file && (
         <form
@@ -380,14 +380,7 @@ function Doubtful({ group: g, preview: p, mend, setMend }: Part & { group: Group
             className="flex gap-2"
             onSubmit={(e) => {
               e.preventDefault();
-              setMend(
-                g.cell
-                  ? mended(mend, g, text)
-                  : {
-                      ...mend,
-                      cells: { ...mend.cells, [g.rows[0]]: { ...mend.cells[g.rows[0]], [g.column]: text } },
-                    },
-              );
+              setMend(mended(mend, g, text));
             }}
           >
             <input

@@ -6,7 +6,6 @@ type Row = Schemas["ListRowView"];
 export type Mend = {
   columns: Record<number, string>;
   cells: Record<number, Record<number, string>>;
-  words: Record<number, Record<string, string>>;
   as: Record<number, string>;
   more: number[];
   leaveOut: number[];
@@ -18,7 +17,6 @@ export type Mend = {
 export const NOTHING: Mend = {
   columns: {},
   cells: {},
-  words: {},
   as: {},
   more: [],
   leaveOut: [],
@@ -58,17 +56,16 @@ export function grouped(rows: Row[]): Group[] {
   return [...all.values()];
 }
 
-/** The words of a group as they should be, for all its rows alike. */
+/** The words of a group as they should be, for all its rows alike and for no other: one that says the same may be right. */
 export function mended(mend: Mend, group: Group, text: string): Mend {
   if (group.column < 0) {
     const as = { ...mend.as };
     for (const row of group.rows) as[row] = text;
     return { ...mend, as };
   }
-  return {
-    ...mend,
-    words: { ...mend.words, [group.column]: { ...mend.words[group.column], [group.cell.trim()]: text } },
-  };
+  const cells = { ...mend.cells };
+  for (const row of group.rows) cells[row] = { ...cells[row], [group.column]: text };
+  return { ...mend, cells };
 }
 
 /** “rows 3, 5 and 8 more”. */

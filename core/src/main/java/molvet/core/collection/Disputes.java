@@ -8,7 +8,7 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.function.ToDoubleFunction;
-import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.core.colour.Lab;
 import molvet.core.measure.Words;
 import molvet.core.pigment.Grade;
@@ -371,17 +371,18 @@ public final class Disputes {
                 .filter(o -> !o.recipe.fingerprint().equals(first.recipe.fingerprint()))
                 .toList();
         if (others.isEmpty()) return Optional.empty();
+        List<String> all = Stream.concat(Stream.of(first), others.stream())
+                .map(p -> p.recipe + of(p))
+                .distinct()
+                .toList();
+        int shown = Math.min(all.size(), MOST_OTHERS + 1);
+        boolean more = shown < all.size();
         return Optional.of(new Dispute(
                 Kind.NAME_ALIKES,
                 others.size(),
                 first.paint,
-                "“" + first.name + "” is " + first.recipe + of(first) + ", and "
-                        + others.stream()
-                                .map(o -> o.recipe + of(o))
-                                .distinct()
-                                .limit(MOST_OTHERS)
-                                .collect(Collectors.joining(", "))
-                        + ": do not buy it by its name.",
+                "“" + first.name + "” is " + String.join(", ", all.subList(0, more ? shown : shown - 1)) + " and "
+                        + (more ? "more" : all.get(shown - 1)) + ": do not buy it by its name.",
                 others.stream().map(Party::paint).limit(MOST_OTHERS).toList()));
     }
 

@@ -165,6 +165,14 @@ class DisputesTest {
                 .filteredOn(d -> d.kind() == Disputes.Kind.NAME_ALIKES)
                 .singleElement()
                 .satisfies(d -> assertThat(d.others()).containsExactly(2L));
+        assertThat(DISPUTES.among(List.of(
+                        party(1, "Tern Grey", "PB29 PBr7", Map.of(), null),
+                        party(2, "Tern Grey", "PBk6", Map.of(), null),
+                        party(3, "Tern Grey", "PG18", Map.of(), null))))
+                .filteredOn(d -> d.kind() == Disputes.Kind.NAME_ALIKES)
+                .extracting(Disputes.Dispute::message)
+                .containsExactly(
+                        "“Tern Grey” is PB29 + PBr7 from Kelpwick, PBk6 from Kelpwick and PG18 from Kelpwick: do not buy it by its name.");
     }
 
     @Test
