@@ -8472,10 +8472,15 @@ export interface components {
         };
         Shown: {
             kind: string;
+            mixtures?: components["schemas"]["ShownMixture"][];
             on: string;
             paints: components["schemas"]["ShownPaint"][];
             said: string[];
             title: string;
+        };
+        ShownMixture: {
+            strip: string[];
+            words: string;
         };
         ShownPaint: {
             maker: string;

@@ -2,6 +2,7 @@ package molvet.server.mixing;
 
 import java.time.Clock;
 import java.time.Instant;
+import java.util.Comparator;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
 import java.util.List;
@@ -9,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import molvet.core.chart.SmallestParts;
 import molvet.core.colour.Lab;
+import molvet.core.colour.Srgb;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.core.mixing.Ingredient;
@@ -99,6 +101,36 @@ public class Mixes implements MixtureSquares {
                 me,
                 () -> "Kept the mixture " + (name.isBlank() ? words(mixture) : name),
                 () -> add(me, row, shares(mixture), clock.instant()));
+    }
+
+    /**
+     * A mixture that was painted on a chart.
+     *
+     * @param parts by paint, in the order they are named in
+     * @param colours from full strength to palest, for the screen; one where it was painted in one strength only
+     */
+    public record OnChart(Map<Long, Double> parts, double strength, List<String> colours) {}
+
+    /** In the order of the cells. */
+    @Transactional(readOnly = true)
+    public List<OnChart> onChart(Collector me, long chart) {
+        Map<Long, List<MixStore.PartRow>> parts = store.parts(me);
+        return store.all(me).stream()
+                .filter(m -> Long.valueOf(chart).equals(m.chartId()) && m.position() != null)
+                .filter(m -> m.run().isPresent())
+                .sorted(Comparator.comparing(MixStore.MixRow::position))
+                .map(m -> {
+                    Map<Long, Double> of = new LinkedHashMap<>();
+                    parts.getOrDefault(m.id(), List.of()).forEach(p -> of.put(p.paintId(), p.part()));
+                    List<Lab> drawn = m.tint().isPresent()
+                            ? m.run().orElseThrow().drawn()
+                            : List.of(m.massTone().orElseThrow());
+                    return new OnChart(
+                            of,
+                            m.strength(),
+                            drawn.stream().map(c -> Srgb.ofLab(c).hex()).toList());
+                })
+                .toList();
     }
 
     private static Map<Long, Double> shares(Mixture mixture) {

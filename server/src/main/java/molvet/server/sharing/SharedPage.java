@@ -1,9 +1,11 @@
 package molvet.server.sharing;
 
+import java.time.LocalDate;
 import java.util.List;
 import java.util.Locale;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
+import molvet.core.measure.DayInWords;
 import molvet.server.platform.PrintedAddress;
 import org.springframework.stereotype.Component;
 import org.springframework.web.util.HtmlUtils;
@@ -21,16 +23,20 @@ class SharedPage {
         String title = text(shown.title());
         String under = shown.kind().equals("paint")
                 ? "A paint"
-                : "A " + shown.kind() + ", " + counted(shown.paints().size());
+                : "A " + shown.kind() + ", " + counted(shown.paints().size(), "paint")
+                        + (shown.mixtures().isEmpty()
+                                ? ""
+                                : " and " + counted(shown.mixtures().size(), "mixture"));
         String picture = address.base() + "/s/" + word + "/picture.png";
         String head = "<meta property=\"og:title\" content=\"" + title + "\">"
                 + "<meta property=\"og:description\" content=\"" + text(under) + "\">"
                 + "<meta property=\"og:image\" content=\"" + text(picture) + "\">";
         String body = "<h1>" + title + "</h1><p class=\"quiet\">" + text(under) + ", as of <time datetime=\""
                 + text(shown.on())
-                + "\">" + text(shown.on()) + "</time></p>"
+                + "\">" + DayInWords.of(LocalDate.parse(shown.on())) + "</time></p>"
                 + shown.said().stream().map(s -> "<p>" + text(s) + "</p>").collect(Collectors.joining())
-                + "<ol>" + shown.paints().stream().map(SharedPage::paint).collect(Collectors.joining()) + "</ol>";
+                + "<ol>" + shown.paints().stream().map(SharedPage::paint).collect(Collectors.joining()) + "</ol>"
+                + mixtures(shown.mixtures());
         return page(title, head, body);
     }
 
@@ -54,12 +60,22 @@ class SharedPage {
                 + "</main><footer>Shown with Molvet. Colours as measured, within what a screen can show.</footer></body></html>";
     }
 
+    private static String mixtures(List<Shown.ShownMixture> mixtures) {
+        if (mixtures.isEmpty()) return "";
+        return "<h2>Mixtures</h2><ol>"
+                + mixtures.stream()
+                        .map(m -> "<li>" + strip(m.words(), m.strip()) + "<div><p><b>" + text(m.words())
+                                + "</b></p></div></li>")
+                        .collect(Collectors.joining())
+                + "</ol>";
+    }
+
     private static String paint(Shown.ShownPaint p) {
         String line = Stream.of(p.maker(), String.join(" + ", p.recipe()), p.price(), p.place())
                 .filter(t -> t != null && !t.isEmpty())
                 .map(SharedPage::text)
                 .collect(Collectors.joining(" · "));
-        return "<li>" + strip(p) + "<div><p>"
+        return "<li>" + strip(p.name(), p.strip()) + "<div><p>"
                 + (p.where().isEmpty() ? "" : "<span class=\"where\">" + text(p.where()) + "</span> ")
                 + "<b>" + text(p.name()) + "</b></p><p>" + line + "</p>"
                 + (p.traits().isEmpty() ? "" : "<p class=\"quiet\">" + text(String.join(", ", p.traits())) + "</p>")
@@ -68,11 +84,10 @@ class SharedPage {
     }
 
     /** Rectangles with colours of their own: a style on an element is not let through by the page’s policy. */
-    private static String strip(Shown.ShownPaint p) {
-        List<String> stops = p.strip();
+    private static String strip(String name, List<String> stops) {
         if (stops.isEmpty()) return "<div class=\"none\" role=\"img\" aria-label=\"not measured\"></div>";
         StringBuilder out = new StringBuilder("<svg viewBox=\"0 0 " + stops.size()
-                + " 1\" preserveAspectRatio=\"none\" role=\"img\" aria-label=\"" + text(p.name())
+                + " 1\" preserveAspectRatio=\"none\" role=\"img\" aria-label=\"" + text(name)
                 + ", full strength to palest\">");
         for (int i = 0; i < stops.size(); i++) {
             out.append("<rect x=\"")
@@ -84,8 +99,8 @@ class SharedPage {
         return out.append("</svg>").toString();
     }
 
-    private static String counted(int n) {
-        return n == 1 ? "one paint" : String.format(Locale.ROOT, "%d paints", n);
+    private static String counted(int n, String of) {
+        return n == 1 ? "one " + of : String.format(Locale.ROOT, "%d %ss", n, of);
     }
 
     private static String text(String plain) {

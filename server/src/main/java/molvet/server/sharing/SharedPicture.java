@@ -6,6 +6,7 @@ import java.awt.image.BufferedImage;
 import java.io.ByteArrayOutputStream;
 import java.io.IOException;
 import java.util.List;
+import java.util.stream.Stream;
 import javax.imageio.ImageIO;
 
 /** The strips of a shared thing as one picture of 1200 × 630 pixels, the size messengers show. */
@@ -18,8 +19,9 @@ final class SharedPicture {
     private SharedPicture() {}
 
     static byte[] of(Shown shown) throws IOException {
-        List<List<String>> strips = shown.paints().stream()
-                .map(Shown.ShownPaint::strip)
+        List<List<String>> strips = Stream.concat(
+                        shown.paints().stream().map(Shown.ShownPaint::strip),
+                        shown.mixtures().stream().map(Shown.ShownMixture::strip))
                 .filter(s -> !s.isEmpty())
                 .limit(MOST)
                 .toList();

@@ -1,10 +1,13 @@
 package molvet.server.sharing;
 
+import java.math.BigDecimal;
+import java.math.RoundingMode;
 import java.time.Clock;
 import java.time.LocalDate;
 import java.time.ZoneOffset;
 import java.util.ArrayList;
 import java.util.Arrays;
+import java.util.Collections;
 import java.util.EnumSet;
 import java.util.HashMap;
 import java.util.LinkedHashMap;
@@ -21,6 +24,7 @@ import molvet.core.pigment.Grade;
 import molvet.core.pigment.Trait;
 import molvet.server.collection.Finder;
 import molvet.server.collection.PaintViews;
+import molvet.server.mixing.Mixes;
 import molvet.server.platform.Acts;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Fields;
@@ -56,15 +60,25 @@ public class Shares {
 
     private final SharingStore store;
     private final PaintViews views;
+    private final Mixes mixes;
     private final Finder finder;
     private final Acts acts;
     private final Rows rows;
     private final JsonMapper json;
     private final Clock clock;
 
-    Shares(SharingStore store, PaintViews views, Finder finder, Acts acts, Rows rows, JsonMapper json, Clock clock) {
+    Shares(
+            SharingStore store,
+            PaintViews views,
+            Mixes mixes,
+            Finder finder,
+            Acts acts,
+            Rows rows,
+            JsonMapper json,
+            Clock clock) {
         this.store = store;
         this.views = views;
+        this.mixes = mixes;
         this.finder = finder;
         this.acts = acts;
         this.rows = rows;
@@ -191,7 +205,36 @@ public class Shares {
                 kind.name().toLowerCase(Locale.ROOT),
                 said,
                 LocalDate.now(clock.withZone(ZoneOffset.UTC)).toString(),
-                paints);
+                paints,
+                kind == Kind.CHART ? mixtures(me, id) : List.of());
+    }
+
+    private List<Shown.ShownMixture> mixtures(Collector me, long chart) {
+        List<Mixes.OnChart> all = mixes.onChart(me, chart);
+        List<Long> ids = all.stream()
+                .flatMap(m -> m.parts().keySet().stream())
+                .distinct()
+                .toList();
+        Map<Long, String> names =
+                views.entries(me, ids).stream().collect(Collectors.toMap(PaintViews.PaintEntry::id, e -> e.name()));
+        return all.stream()
+                .limit(MOST_PAINTS)
+                .map(m -> new Shown.ShownMixture(inWords(m, names), m.colours()))
+                .toList();
+    }
+
+    /** “Kelp Blue with Cliff Ochre, 3 : 1”. */
+    private static String inWords(Mixes.OnChart m, Map<Long, String> names) {
+        double least = Collections.min(m.parts().values());
+        List<String> parts = m.parts().values().stream()
+                .map(p -> BigDecimal.valueOf(p / least)
+                        .setScale(1, RoundingMode.HALF_UP)
+                        .stripTrailingZeros()
+                        .toPlainString())
+                .toList();
+        return m.parts().keySet().stream().map(names::get).collect(Collectors.joining(" with "))
+                + (parts.stream().allMatch("1"::equals) ? "" : ", " + String.join(" : ", parts))
+                + (m.strength() < 1 ? ", at " + Math.round(100 * m.strength()) + " % strength" : "");
     }
 
     /** Verdicts in words, trait by trait. */

@@ -156,9 +156,16 @@ class SharingStore {
 
     List<InPlace> onChart(Collector me, long chart) {
         return db.sql("""
-                select paint_id, min(position) + 1 at from chart_cell
-                where collector_id = ? and chart_id = ? and paint_id is not null group by paint_id order by 2
-                """).params(me.id(), chart).query(InPlace.class).list();
+                select paint_id, min(position) + 1 at from (
+                    select paint_id, position from chart_cell where collector_id = :me and chart_id = :chart
+                    union all select second_id, position from chart_cell where collector_id = :me and chart_id = :chart
+                    union all select third_id, position from chart_cell where collector_id = :me and chart_id = :chart
+                ) cells where paint_id is not null group by paint_id order by 2
+                """)
+                .param("me", me.id())
+                .param("chart", chart)
+                .query(InPlace.class)
+                .list();
     }
 
     /** In which palettes paints lie now, by paint. */

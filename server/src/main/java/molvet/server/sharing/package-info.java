@@ -3,7 +3,7 @@
  *
  * <p>Takes what the core says each row becomes, in one act. What a row says is the core’s to decide.
  */
-@StandsOn("choosing")
+@StandsOn({"choosing", "mixing"})
 @org.jspecify.annotations.NullMarked
 package molvet.server.sharing;
 

@@ -292,6 +292,17 @@ class MixingApiTest {
         assertThat(me.get("/api/mixes/learnt").json().get("paints")).hasSize(2);
         assertThat(Api.names(me.find("in a painted mixture")))
                 .containsExactlyInAnyOrder("Deep Shelter Blue", "Lantern Yellow");
+        // Whoever is shown the chart sees what was painted on it, and not its two ends alone.
+        String shared = me.post("/api/shares", Map.of("of", "CHART", "id", id))
+                .must(201)
+                .json()
+                .get("address")
+                .asString();
+        assertThat(Api.stranger().get(shared).must(200).text())
+                .contains("2 paints and 9 mixtures", "Deep Shelter Blue with Lantern Yellow</b>")
+                .containsPattern("Deep Shelter Blue with Lantern Yellow, \\d+ : 1</b>")
+                .containsPattern("Deep Shelter Blue with Lantern Yellow, 1 : \\d+</b>");
+        me.undoLast();
         me.undoLast();
         assertThat(codes("")).isEmpty();
     }
