@@ -25,6 +25,7 @@ import org.springframework.http.HttpStatusCode;
 import org.springframework.http.ProblemDetail;
 import org.springframework.http.ResponseEntity;
 import org.springframework.http.converter.HttpMessageNotReadableException;
+import org.springframework.http.converter.HttpMessageNotWritableException;
 import org.springframework.jdbc.CannotGetJdbcConnectionException;
 import org.springframework.transaction.CannotCreateTransactionException;
 import org.springframework.transaction.TransactionSystemException;
@@ -249,6 +250,18 @@ public class Problems extends ResponseEntityExceptionHandler {
                         "unreadable",
                         "The request could not be read",
                         "The body is not the JSON this call takes. Nothing was saved."));
+    }
+
+    /** Before the first byte of an answer is sent its session is saved: that may be what could not be done. */
+    @Override
+    protected ResponseEntity<Object> handleHttpMessageNotWritable(
+            HttpMessageNotWritableException e, HttpHeaders headers, HttpStatusCode status, WebRequest request) {
+        for (Throwable t = e; t != null; t = t.getCause()) {
+            if (!isDatabaseAway(t)) continue;
+            ResponseEntity<ProblemDetail> away = withoutDatabase(t, Commits.said());
+            return new ResponseEntity<>(away.getBody(), away.getHeaders(), away.getStatusCode());
+        }
+        return ResponseEntity.internalServerError().body(unexpected(e));
     }
 
     @Override

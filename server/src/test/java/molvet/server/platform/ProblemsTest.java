@@ -6,8 +6,14 @@ import java.sql.SQLException;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
 import org.junit.jupiter.params.provider.ValueSource;
+import org.mockito.Mockito;
+import org.springframework.http.HttpHeaders;
+import org.springframework.http.HttpStatus;
 import org.springframework.http.ResponseEntity;
+import org.springframework.http.converter.HttpMessageNotWritableException;
+import org.springframework.jdbc.CannotGetJdbcConnectionException;
 import org.springframework.jdbc.UncategorizedSQLException;
+import org.springframework.web.context.request.WebRequest;
 
 /** What is said of what the database could not do; its numbers are from MariaDB's list of error codes. */
 class ProblemsTest {
@@ -46,5 +52,27 @@ class ProblemsTest {
         ResponseEntity<?> answer = answered("You have an error in your SQL syntax", 1064);
         assertThat(answer.getStatusCode().value()).isEqualTo(500);
         assertThat(answer.getBody().toString()).doesNotContain("disk");
+    }
+
+    /** An answer of which the session could not be saved while it was written is no fault of ours, and is asked for again. */
+    @Test
+    void anAnswerThatCouldNotBeSentForTheDatabaseSaysSo() {
+        Problems problems = new Problems();
+        WebRequest request = Mockito.mock(WebRequest.class);
+        HttpHeaders none = HttpHeaders.EMPTY;
+        HttpStatus error = HttpStatus.INTERNAL_SERVER_ERROR;
+        Throwable cause = new IllegalStateException(
+                new CannotGetJdbcConnectionException("gone", new SQLException("Connection reset", "08000")));
+        ResponseEntity<?> answer = problems.handleHttpMessageNotWritable(
+                new HttpMessageNotWritableException("Could not write JSON", cause), none, error, request);
+        assertThat(answer.getStatusCode().value()).isEqualTo(503);
+        assertThat(answer.getBody().toString()).contains("molvet:database-away");
+        ResponseEntity<?> ours = problems.handleHttpMessageNotWritable(
+                new HttpMessageNotWritableException("Could not write JSON", new IllegalStateException()),
+                none,
+                error,
+                request);
+        assertThat(ours.getStatusCode().value()).isEqualTo(500);
+        assertThat(ours.getBody().toString()).contains("molvet:unexpected");
     }
 }
