@@ -15,6 +15,9 @@ import molvet.core.colour.WashRun;
  * @param grain standard deviation of lightness over the grain, as a share of the run’s range of lightness
  */
 public record Strip(List<String> stops, boolean measured, Optional<Double> covering, double grain) {
+    /** Standard deviation of L* below which a paint counts as smooth, and is drawn so. */
+    public static final double LEAST_GRAIN = 1;
+
     private static final double LEAST_RANGE = 5;
 
     /** @param grain standard deviation of L*, as measured */
@@ -24,6 +27,6 @@ public record Strip(List<String> stops, boolean measured, Optional<Double> cover
                 run.drawn().stream().map(c -> Srgb.ofLab(c).hex()).toList(),
                 run.measured(),
                 covering.map(c -> Math.min(1, Math.max(0, c))),
-                Math.max(0, grain) / range);
+                grain < LEAST_GRAIN ? 0 : grain / range);
     }
 }

@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Optional;
 import java.util.function.UnaryOperator;
+import molvet.core.collection.Strip;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.core.colour.Xyz;
@@ -95,7 +96,7 @@ public record SwatchReading(
     }
 
     public static Granulation granulates(double granulation) {
-        if (granulation < 1.0) return Granulation.NONE;
+        if (granulation < Strip.LEAST_GRAIN) return Granulation.NONE;
         if (granulation < 2.0) return Granulation.SLIGHT;
         return granulation < 3.5 ? Granulation.MODERATE : Granulation.STRONG;
     }

@@ -48,7 +48,9 @@ final class Book {
 
     /**
      * @param id of the paint
-     * @param stops of its strip; none if its colour is not known. {@code holding} and what is {@code said} of it stand under its name
+     * @param stops of its strip; none if its colour is not known
+     * @param whole whether the strip was seen all along; else its ends were
+     * @param holding in words; it and what is {@code said} of it stand under its name
      */
     record BookEntry(
             long id,
@@ -58,7 +60,7 @@ final class Book {
             List<String> pigments,
             List<String> stops,
             double grain,
-            boolean measured,
+            boolean whole,
             String holding,
             String said,
             String place) {}
@@ -282,7 +284,7 @@ final class Book {
             pen.text(Letters.PLAIN, "not swatched", strip.x() + 2, strip.y() + strip.height() / 2 + 1, SMALL);
         } else {
             pen.wash(strip, e.stops, e.grain, false);
-            if (!e.measured) pen.rectangle(strip.x(), strip.y(), strip.width(), strip.height(), 0.15);
+            if (!e.whole) pen.rectangle(strip.x(), strip.y(), strip.width(), strip.height(), 0.15);
         }
         double from = x + size.strip + 4;
         double wide = size.paper.width() - size.margin - from;

@@ -119,6 +119,9 @@ class BookController {
         };
     }
 
+    private static final String FRAMED =
+            "Of a framed one both ends were measured, and it runs between them as a film thins.";
+
     private List<String> said(String find, Collection<Long> ids, School order, boolean pictures) {
         return List.of(
                 (find.isBlank() ? "The whole collection" : "Found by “" + find.strip() + "”") + ": " + ids.size()
@@ -126,9 +129,9 @@ class BookController {
                         + DayInWords.of(LocalDate.now(clock.withZone(ZoneOffset.UTC))) + ".",
                 pictures
                         ? "A strip is cut out of the picture of the collector’s own swatch, as the scanner or camera saw it. Where"
-                                + " there is no picture it is drawn: as measured, or framed, as the pigments usually look."
-                        : "A strip runs from full strength to tint, as measured on the collector’s own paper. A framed one is not"
-                                + " measured: it is what the pigments usually look like.",
+                                + " there is no picture it is drawn as measured. " + FRAMED
+                        : "A strip runs from full strength to tint, as measured on the collector’s own paper. "
+                                + FRAMED,
                 "Colours are written in sRGB; the few outside it stand at its edge, and every printer changes them again.");
     }
 

@@ -131,9 +131,7 @@ class ParcelController {
                 claims,
                 p.massL() == null ? null : new LabValue(p.massL(), p.massA(), p.massB()),
                 p.tintL() == null ? null : new LabValue(p.tintL(), p.tintA(), p.tintB()),
-                e.strip() == null || !e.strip().measured()
-                        ? List.of()
-                        : e.strip().stops());
+                e.strip() == null ? List.of() : e.strip().stops());
     }
 
     @PostMapping(path = "/api/parcel/preview", consumes = MediaType.MULTIPART_FORM_DATA_VALUE)

@@ -233,8 +233,8 @@ public class Shares {
                         .toPlainString())
                 .toList();
         return m.parts().keySet().stream().map(names::get).collect(Collectors.joining(" with "))
-                + (parts.stream().allMatch("1"::equals) ? "" : ", " + String.join(" : ", parts))
-                + (m.strength() < 1 ? ", at " + Math.round(100 * m.strength()) + " % strength" : "");
+                + (parts.stream().allMatch("1"::equals) ? "" : ", " + String.join("\u00a0:\u00a0", parts))
+                + (m.strength() < 1 ? ", at " + Math.round(100 * m.strength()) + "\u00a0% strength" : "");
     }
 
     /** Verdicts in words, trait by trait. */

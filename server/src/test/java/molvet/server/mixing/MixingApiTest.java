@@ -300,8 +300,8 @@ class MixingApiTest {
                 .asString();
         assertThat(Api.stranger().get(shared).must(200).text())
                 .contains("2 paints and 9 mixtures", "Deep Shelter Blue with Lantern Yellow</b>")
-                .containsPattern("Deep Shelter Blue with Lantern Yellow, \\d+ : 1</b>")
-                .containsPattern("Deep Shelter Blue with Lantern Yellow, 1 : \\d+</b>");
+                .containsPattern("Deep Shelter Blue with Lantern Yellow, \\d+\u00a0:\u00a01</b>")
+                .containsPattern("Deep Shelter Blue with Lantern Yellow, 1\u00a0:\u00a0\\d+</b>");
         me.undoLast();
         me.undoLast();
         assertThat(codes("")).isEmpty();
