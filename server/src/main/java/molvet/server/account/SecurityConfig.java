@@ -26,7 +26,8 @@ class SecurityConfig {
             + "frame-ancestors 'none'";
 
     @Bean
-    SecurityFilterChain chain(HttpSecurity http, CookieCsrfTokenRepository tokens, ProblemAnswers answers)
+    SecurityFilterChain chain(
+            HttpSecurity http, CookieCsrfTokenRepository tokens, ProblemAnswers answers, AccessLog log)
             throws Exception {
         return http.csrf(c -> c.spa()
                         .csrfTokenRepository(tokens)
@@ -47,22 +48,23 @@ class SecurityConfig {
                         .anyRequest()
                         .permitAll())
                 .securityContext(c -> c.securityContextRepository(contexts()))
-                .exceptionHandling(
-                        e -> e.authenticationEntryPoint((request, response, why) -> answers.write(
-                                        response,
-                                        Problems.of(
-                                                HttpStatus.UNAUTHORIZED,
-                                                "signed-out",
-                                                "Signed out",
-                                                "You are signed out. Sign in again; what you typed is kept.")))
-                                .accessDeniedHandler(
-                                        (request, response, why) -> answers.write(
-                                                response,
-                                                Problems.of(
-                                                        HttpStatus.FORBIDDEN,
-                                                        "not-allowed",
-                                                        "Not allowed",
-                                                        "The token that goes with every change is missing or old. Nothing was saved; load the page again."))))
+                .exceptionHandling(e -> e.authenticationEntryPoint((request, response, why) -> answers.write(
+                                response,
+                                Problems.of(
+                                        HttpStatus.UNAUTHORIZED,
+                                        "signed-out",
+                                        "Signed out",
+                                        "You are signed out. Sign in again; what you typed is kept.")))
+                        .accessDeniedHandler((request, response, why) -> {
+                            log.notLetIn("a change came without its token", request);
+                            answers.write(
+                                    response,
+                                    Problems.of(
+                                            HttpStatus.FORBIDDEN,
+                                            "not-allowed",
+                                            "Not allowed",
+                                            "The token that goes with every change is missing or old. Nothing was saved; load the page again."));
+                        }))
                 .requestCache(c -> c.disable())
                 .formLogin(f -> f.disable())
                 .httpBasic(b -> b.disable())

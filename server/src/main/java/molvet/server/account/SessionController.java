@@ -42,6 +42,7 @@ class SessionController {
     private final CookieCsrfTokenRepository tokens;
     private final boolean demo;
     private final WhoMayJoin door;
+    private final AccessLog log;
 
     SessionController(
             Accounts accounts,
@@ -49,6 +50,7 @@ class SessionController {
             SecurityContextRepository contexts,
             CookieCsrfTokenRepository tokens,
             WhoMayJoin door,
+            AccessLog log,
             @Value("${molvet.demo}") boolean demo) {
         this.accounts = accounts;
         this.browsers = browsers;
@@ -56,6 +58,7 @@ class SessionController {
         this.tokens = tokens;
         this.demo = demo;
         this.door = door;
+        this.log = log;
     }
 
     record SignIn(String email, String password) {}
@@ -144,6 +147,7 @@ class SessionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void signOutElsewhere(Collector me, HttpServletRequest request) {
         accounts.endSessions(me, request.getSession().getId());
+        log.did("Signed out everywhere else", me.id(), request);
     }
 
     @PostMapping(path = "/api/collectors", consumes = MediaType.APPLICATION_JSON_VALUE)
@@ -152,6 +156,7 @@ class SessionController {
     SessionState makeAccount(@RequestBody NewCollector who, HttpServletRequest request, HttpServletResponse response) {
         door.require(accounts.noneYet(), orEmpty(who.invitation()), KnownBrowsers.address(request));
         Collector me = accounts.make(orEmpty(who.email()), orEmpty(who.name()), orEmpty(who.password()));
+        log.did("Made an account", me.id(), request);
         enter(me, request, response);
         accounts.find(me).ifPresent(row -> browsers.remember(request, response, row));
         return state();
@@ -167,6 +172,7 @@ class SessionController {
                 orEmpty(change.fresh()),
                 request.getSession().getId(),
                 request);
+        log.did("Changed the password", me.id(), request);
         accounts.find(me).ifPresent(row -> browsers.remember(request, response, row));
     }
 
@@ -175,13 +181,15 @@ class SessionController {
     @ResponseStatus(HttpStatus.NO_CONTENT)
     void deleteAccount(Collector me, @RequestBody Confirmation confirmation, HttpServletRequest request) {
         accounts.delete(me, orEmpty(confirmation.password()), request);
+        log.did("Deleted the account", me.id(), request);
         request.getSession().invalidate();
     }
 
     private static final class WrongPassword extends RuntimeException {}
 
     @ExceptionHandler(WrongPassword.class)
-    ProblemDetail wrongPassword() {
+    ProblemDetail wrongPassword(HttpServletRequest request) {
+        log.notLetIn("e-mail and password do not belong together", request);
         return Problems.of(
                 HttpStatus.UNAUTHORIZED,
                 "wrong-password",
@@ -190,8 +198,9 @@ class SessionController {
     }
 
     @ExceptionHandler
-    ResponseEntity<ProblemDetail> wait(WrongPasswords.TooManyTries e) {
+    ResponseEntity<ProblemDetail> wait(WrongPasswords.TooManyTries e, HttpServletRequest request) {
         long seconds = e.wait.toSeconds() + 1;
+        log.notLetIn("has to wait " + seconds + " s", request);
         return ResponseEntity.status(HttpStatus.TOO_MANY_REQUESTS)
                 .header("Retry-After", String.valueOf(seconds))
                 .body(Problems.of(
@@ -203,6 +212,7 @@ class SessionController {
     }
 
     private void enter(Collector me, HttpServletRequest request, HttpServletResponse response) {
+        log.letIn(me.id(), request);
         accounts.boundSessions(me);
         if (request.getSession(false) != null) request.changeSessionId();
         SecurityContext context = SecurityContextHolder.createEmptyContext();

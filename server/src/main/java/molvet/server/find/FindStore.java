@@ -27,6 +27,13 @@ class FindStore {
     private static final String PAID =
             "h.price / h.volume) from holding h where h.paint_id = p.id and h.price > 0 and h.pour_id is null";
 
+    /** Amounts of different currencies are not compared: what was paid in another than is usual here comes last. */
+    private static final String USUAL =
+            " and h.currency = (select y.currency from holding y where y.collector_id = :me and"
+                    + " y.price > 0 group by y.currency order by count(*) desc, y.currency limit 1)";
+
+    private static final String LAST = "), 1e9)";
+
     private static final String PAINTINGS = "select count(*) from painting_paint pp where pp.paint_id = p.id";
 
     /** The orders in which a collection can be seen; each is a unique pair of columns, so that a page can follow a page. */
@@ -46,8 +53,8 @@ class FindStore {
         BRIGHTEST("-(p.mass_a * p.mass_a + p.mass_b * p.mass_b)", ""),
         NEWEST("-p.accession", ""),
         OLDEST("p.accession", ""),
-        DEAREST("-(select max(" + PAID + ")", ""),
-        CHEAPEST("(select min(" + PAID + ")", ""),
+        DEAREST("coalesce(-(select max(" + PAID + USUAL + LAST, ""),
+        CHEAPEST("coalesce((select min(" + PAID + USUAL + LAST, ""),
         MOST_USED("-(" + PAINTINGS + ")", ""),
         LEAST_USED("(" + PAINTINGS + ")", "");
 

@@ -2,6 +2,9 @@ package molvet.server.account;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import ch.qos.logback.classic.Logger;
+import ch.qos.logback.classic.spi.ILoggingEvent;
+import ch.qos.logback.core.read.ListAppender;
 import java.sql.Connection;
 import java.sql.ResultSet;
 import java.time.Duration;
@@ -12,6 +15,7 @@ import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
 import org.junit.jupiter.api.Test;
+import org.slf4j.LoggerFactory;
 import org.springframework.context.ConfigurableApplicationContext;
 import tools.jackson.databind.JsonNode;
 
@@ -47,6 +51,34 @@ class DoorTest {
         RunningMolvet.moveClock(Duration.ofSeconds(3));
         Api.stranger().post("/api/session", signIn(me, Api.PASSWORD)).must(200);
         Api.stranger().post("/api/session", signIn(me, "not this")).must(401);
+    }
+
+    /** For whoever runs the machine: what they are told of who came and who was sent away, and no secret among it. */
+    @Test
+    void whoIsLetInAndWhoIsNotStandsInTheLog() {
+        Logger log = (Logger) LoggerFactory.getLogger(AccessLog.class);
+        ListAppender<ILoggingEvent> lines = new ListAppender<>();
+        lines.start();
+        log.addAppender(lines);
+        try {
+            Api me = Api.collector();
+            Api.stranger().post("/api/session", signIn(me, "not this one")).must(401);
+            Api.stranger().post("/api/session", signIn(me, Api.PASSWORD)).must(200);
+            me.put("/api/account/password", Map.of("old", Api.PASSWORD, "fresh", "another long word"))
+                    .must(204);
+            List<String> told = List.copyOf(lines.list).stream()
+                    .map(ILoggingEvent::getFormattedMessage)
+                    .toList();
+            String here = ", from address 127.0.0.1";
+            assertThat(told)
+                    .anyMatch(l -> l.matches("Made an account: collector \\d+" + here))
+                    .contains("Not let in: e-mail and password do not belong together" + here)
+                    .anyMatch(l -> l.matches("Let in: collector \\d+" + here))
+                    .anyMatch(l -> l.matches("Changed the password: collector \\d+" + here))
+                    .noneMatch(l -> l.contains(me.email()) || l.contains("not this one") || l.contains(Api.PASSWORD));
+        } finally {
+            log.detachAppender(lines);
+        }
     }
 
     @Test

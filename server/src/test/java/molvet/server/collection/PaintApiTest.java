@@ -160,6 +160,51 @@ class PaintApiTest {
         assertThat(Api.names(me.find("no white pigment"))).containsExactly("Gull");
     }
 
+    /** A hundred of one currency are not dearer than two of another: what is usual here is compared, the rest stands behind. */
+    @Test
+    void dearestAndCheapestCompareNoCurrencies() {
+        Api me = Api.collector();
+        paid(me, "Gorse", "10.00", "EUR");
+        paid(me, "Tern Grey", "20.00", "EUR");
+        paid(me, "Far Shore", "1000", "JPY");
+        assertThat(Api.names(me.find("dearest"))).containsExactly("Tern Grey", "Gorse", "Far Shore");
+        assertThat(Api.names(me.find("cheapest per ml"))).containsExactly("Gorse", "Tern Grey", "Far Shore");
+    }
+
+    private static void paid(Api me, String name, String price, String currency) {
+        me.post(
+                        "/api/paints",
+                        Map.of(
+                                "name",
+                                name,
+                                "pigments",
+                                "PB29",
+                                "form",
+                                "TUBE",
+                                "volume",
+                                "10",
+                                "price",
+                                price,
+                                "currency",
+                                currency))
+                .must(201);
+    }
+
+    /** Half a name is enough where one paint has it; where two have it, it is a word of names and no paint to compare with. */
+    @Test
+    void aPaintIsNamedByHalfItsName() {
+        Api me = Api.collector();
+        me.paint("Slipway Ochre", "PY43");
+        me.paint("Harbour Wall", "PBk6");
+        me.paint("Harbour Dusk", "PB29");
+        assertThat(me.find("like slipway").json().get("understood").toString()).contains("near M-0001");
+        assertThat(me.find("darker than harbour wall").json().get("understood").toString())
+                .contains("darker than M-0002");
+        assertThat(me.find("near harbour").json().get("understood").toString()).doesNotContain("near M-");
+        // A piece of a word is no word of a name.
+        assertThat(me.find("near slip").json().get("understood").toString()).doesNotContain("near M-");
+    }
+
     @Test
     void pagesFollowEachOtherWithoutGapOrDouble() {
         Api me = Api.collector();
