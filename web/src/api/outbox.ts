@@ -99,6 +99,9 @@ export class Outbox<Done extends object> {
     this.telling = null;
   };
 
+  /** What was refused was read by whoever did it. */
+  seen = () => this.say({ refused: null });
+
   watch = (watcher: () => void) => {
     this.watchers.add(watcher);
     return () => {

@@ -1,14 +1,14 @@
 import { Menu } from "lucide-react";
 import { useEffect, useRef, useState } from "react";
 import { Link, Outlet, useLocation, useNavigate } from "react-router";
-import { client, data, type Problem } from "../api/client";
+import { client, data } from "../api/client";
 import { CodeCamera } from "../rooms/find/CodeCamera";
 import { FindField } from "../rooms/find/FindField";
 import { KeptFinds } from "../rooms/find/KeptFinds";
 import { Dialog } from "../ui/Dialog";
 import { AwayNote } from "../ui/NetworkNotes";
 import { ProblemNote } from "../ui/ProblemNote";
-import type { Entry } from "../ui/room";
+import type { Entry, Tells } from "../ui/room";
 import { UndoBar } from "../ui/UndoBar";
 import { useAct } from "../ui/useAct";
 import { useKeys } from "../ui/useKeys";
@@ -167,13 +167,16 @@ function RailEntry({ entry, count }: { entry: Entry; count?: number }) {
 }
 
 /** What the server would not have of what was done without a network; the pages it was done on say it themselves. */
-function Refused({ tell, shown }: { tell: () => Problem | undefined; shown: boolean }) {
-  const refused = tell();
+function Refused({ tell, shown }: { tell: Tells; shown: boolean }) {
+  const { refused, seen } = tell();
   return (
     shown &&
     refused && (
       <div className="px-5">
-        <ProblemNote problem={refused} />
+        <ProblemNote problem={refused.problem} />
+        <button type="button" className="underline" onClick={seen}>
+          Seen
+        </button>
       </div>
     )
   );

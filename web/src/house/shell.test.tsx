@@ -140,4 +140,6 @@ test("what was painted without a network is told from whatever page is opened ne
     { cell: 5, eye: [], at: "2026-11-01T11:01:00Z" },
   ]);
   expect(localStorage.getItem("molvet-painted-one@molvet.example")).toBe("[]");
+  await userEvent.click(screen.getByRole("button", { name: "Seen" }));
+  expect(screen.queryByText("Cell 6 was left bare.")).toBeNull();
 });

@@ -12,6 +12,8 @@ export type Entry = {
   covers?: string[];
 };
 
+export type Tells = () => { refused: { problem: Problem } | null; seen: () => void };
+
 /** What a room brings to the page: default export of its `room.tsx`, found there by itself. */
 export type Room = {
   rail?: Entry[];
@@ -21,7 +23,7 @@ export type Room = {
   /** Finds whose counts stand at the top, with the words for what waits. */
   waits?: [find: string, words: string][];
   /** Hooks that tell the server, whatever page is shown, what was done without a network; each gives what was refused. */
-  tells?: (() => Problem | undefined)[];
+  tells?: Tells[];
 };
 
 /** Parts of addresses that are words; all others are numbers. */

@@ -19,5 +19,5 @@ export function useOutbox<Done extends object>(outbox: Outbox<Done>) {
       clearInterval(again);
     };
   }, [email, outbox, queries]);
-  return useSyncExternalStore(outbox.watch, outbox.state);
+  return { ...useSyncExternalStore(outbox.watch, outbox.state), seen: outbox.seen };
 }

@@ -13,5 +13,5 @@ export default {
     page("/bench/:chart/paint", () => import("./PaintingPage"), "PaintingPage"),
     page("/c/:chart/:page", () => import("./BenchPage"), "PrintedPage"),
   ],
-  tells: [() => useOutbox(PAINTED).refused?.problem],
+  tells: [() => useOutbox(PAINTED)],
 } satisfies Room;

@@ -21,5 +21,5 @@ export default {
     page("/care", () => import("./CarePage"), "CarePage"),
     page("/shop", () => import("./ShopPage"), "ShopPage"),
   ],
-  tells: [() => useOutbox(NOTED).refused?.problem],
+  tells: [() => useOutbox(NOTED)],
 } satisfies Room;

@@ -12,5 +12,5 @@ export default {
     page("/stock/unused", () => import("./UnusedPage"), "UnusedPage"),
     page("/stock/replacing/:paint", () => import("./ReplacingPage"), "ReplacingPage"),
   ],
-  tells: [() => useOutbox(TICKED).refused?.problem],
+  tells: [() => useOutbox(TICKED)],
 } satisfies Room;
