@@ -289,11 +289,11 @@ public final class ColourTerms {
                 && (p.next().equals("than")
                         || p.next().equals("then")
                         || p.next().isEmpty())) {
-            return Optional.of(
-                    "Say than which: " + p.word() + " than M-0031, or its whole name where no other has it.");
+            return Optional.of("Say than which: " + p.word() + " than M-0031, or a name that no other has.");
         }
-        return p.word().equals("near") && p.next().isEmpty()
-                ? Optional.of("Say to which: near M-0031, or its whole name where no other has it.")
-                : Optional.empty();
+        // “Near” may be a word of a name.
+        boolean which = p.word().equals("similar")
+                || p.word().equals("near") && p.next().isEmpty();
+        return which ? Optional.of("Say to which: near M-0031, or a name that no other has.") : Optional.empty();
     }
 }
