@@ -37,8 +37,8 @@ export function openly<Done>(name: string): Store<Done> {
   };
 }
 
-/** Whether it may be taken later as it is: no network, signed out, too much to do, or another window was first. */
-const mayWait = (e: Problem) => e.away || [401, 409, 429].includes(e.document.status ?? 0);
+/** Whether it may be taken later as it is: no network, signed out, an old token, too much to do, or another window was first. */
+const mayWait = (e: Problem) => e.away || [401, 403, 409, 429].includes(e.document.status ?? 0);
 
 /**
  * What was done while the server was out of reach is kept in this browser, each collector’s own, and told in its order under
@@ -150,7 +150,8 @@ export class Outbox<Done extends object> {
       const waiting = change(kept);
       let keeps = true;
       if (email) await this.store.save(email, waiting).catch(() => (keeps = false));
-      this.say({ waiting, keeps });
+      // Who signed in meanwhile has nothing to do with it.
+      if (email === this.email) this.say({ waiting, keeps });
     });
     this.turn = changed;
     return changed;

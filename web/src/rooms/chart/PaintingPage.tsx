@@ -74,7 +74,10 @@ export function PaintingPage() {
       </header>
       {outbox.untold > 0 && (
         <p role="status" className="px-4 py-1.5 hatched border-b border-base-content">
-          {outbox.untold} painted here, kept on this phone until Molvet answers.
+          {outbox.untold} painted here,{" "}
+          {outbox.keeps
+            ? "kept on this phone until Molvet answers."
+            : "kept in this window only, since the phone has no room: leave it open until Molvet answers."}
         </p>
       )}
       <div className="px-4">

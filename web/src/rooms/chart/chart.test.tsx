@@ -353,6 +353,31 @@ test("what the server will not take is said, and does not hold up what follows",
   expect(JSON.parse(localStorage.getItem(KEPT) ?? "[]")).toEqual([]);
 });
 
+test("a phone without room says that what was painted is kept in its window only, and tells it all the same", async () => {
+  const full = vi.spyOn(Storage.prototype, "setItem").mockImplementation(() => {
+    throw new DOMException("full", "QuotaExceededError");
+  });
+  let away = true;
+  const told: Asked[] = [];
+  server({
+    "GET /api/session": SESSION,
+    "GET /api/charts/7": chartPage([]),
+    "GET /api/charts/7/walk": walk([0, 1]),
+    "POST /api/charts/7/painted": (a: Asked) => {
+      if (away) return new Response(JSON.stringify({ type: "molvet:database-away" }), { status: 503 });
+      told.push(a);
+      return {};
+    },
+  });
+  open(<PaintingPage />, "/bench/:chart/paint", "/bench/7/paint");
+  await userEvent.click(await screen.findByRole("button", { name: "Painted, next" }));
+  expect(await screen.findByText(/1 painted here, kept in this window only/)).toBeTruthy();
+  away = false;
+  window.dispatchEvent(new Event("online"));
+  await waitFor(() => expect(told).toHaveLength(1));
+  full.mockRestore();
+});
+
 test("a cell taken back while it is being told is undone, not left painted", async () => {
   let answer = () => {};
   const told = new Promise<void>((done) => (answer = done));

@@ -28,6 +28,7 @@ export function usePainted(chart: number) {
     cells: new Set([...mine(outbox.settling), ...untold]),
     /** How many of them wait to be told. */
     untold: untold.length,
+    keeps: outbox.keeps,
     refused: kept ?? outbox.refused?.problem ?? null,
     painted: (cell: number, eye: Painted["eye"]) => PAINTED.add({ chart, cell, eye }),
     /** A tap too many: taken out of what waits, or undone if it was told already. */

@@ -37,7 +37,10 @@ export function ShoppingPage() {
       <ProblemNote problem={(list.error as Problem | null) ?? buy.problem ?? ticks.refused} />
       {ticks.waiting > 0 && (
         <p role="status" className="rule-box p-2 mb-3">
-          {counted(ticks.waiting, "tick")} kept on this phone, told as soon as there is a network.
+          {counted(ticks.waiting, "tick")}{" "}
+          {ticks.keeps
+            ? "kept on this phone, told as soon as there is a network."
+            : "kept in this window only, since the phone has no room: leave it open until there is a network."}
         </p>
       )}
       {l && items === 0 && (

@@ -16,8 +16,9 @@ export const TICKED = new Outbox<Ticked>(openly("ticked"), ({ item, ...body }, h
 );
 
 export function useTicks() {
-  const { waiting, settling, refused } = useOutbox(TICKED);
+  const { waiting, settling, refused, keeps } = useOutbox(TICKED);
   return {
+    keeps,
     waiting: waiting.length,
     refused: refused?.problem ?? null,
     /** As it stands with what waits. */

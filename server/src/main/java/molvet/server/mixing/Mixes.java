@@ -118,10 +118,12 @@ public class Mixes implements MixtureSquares {
         return store.all(me).stream()
                 .filter(m -> Long.valueOf(chart).equals(m.chartId()) && m.position() != null)
                 .filter(m -> m.run().isPresent())
+                // Of paints that are gone nothing can be named.
+                .filter(m -> parts.getOrDefault(m.id(), List.of()).size() > 1)
                 .sorted(Comparator.comparing(MixStore.MixRow::position))
                 .map(m -> {
                     Map<Long, Double> of = new LinkedHashMap<>();
-                    parts.getOrDefault(m.id(), List.of()).forEach(p -> of.put(p.paintId(), p.part()));
+                    parts.get(m.id()).forEach(p -> of.put(p.paintId(), p.part()));
                     List<Lab> drawn = m.tint().isPresent()
                             ? m.run().orElseThrow().drawn()
                             : List.of(m.massTone().orElseThrow());

@@ -99,13 +99,17 @@ class ImportApiTest {
     @Test
     void aLongListTellsHowFarItIsAndCanBeStopped() throws Exception {
         Api me = Api.collector();
-        byte[] file = IntStream.rangeClosed(1, 2000)
-                .mapToObj(i -> "Field Colour " + i + ";PB29")
-                .collect(Collectors.joining("\n", "Name;Pigments\n", "\n"))
-                .getBytes(StandardCharsets.UTF_8);
-        assertThat(stoppedHalfWay(me, "list.csv", file).get("all").asInt()).isEqualTo(2000);
+        assertThat(stoppedHalfWay(me, "list.csv", list(2000)).get("all").asInt())
+                .isEqualTo(2000);
         // Where nothing comes in there is nothing to stop.
         me.delete(PROGRESS).must(204);
+    }
+
+    private static byte[] list(int rows) {
+        return IntStream.rangeClosed(1, rows)
+                .mapToObj(i -> "Field Colour " + i + ";PB29;15 ml")
+                .collect(Collectors.joining("\n", "Name;Pigments;Size\n", "\n"))
+                .getBytes(StandardCharsets.UTF_8);
     }
 
     private static final String PROGRESS = "/api/collection/import/progress";
@@ -134,11 +138,7 @@ class ImportApiTest {
     @Test
     void anExportTellsHowFarItIsAndCanBeStopped() throws Exception {
         Api from = Api.collector();
-        byte[] file = IntStream.rangeClosed(1, 1000)
-                .mapToObj(i -> "Field Colour " + i + ";PB29;15 ml")
-                .collect(Collectors.joining("\n", "Name;Pigments;Size\n", "\n"))
-                .getBytes(StandardCharsets.UTF_8);
-        take(from, file);
+        take(from, list(1000));
         byte[] export = from.get("/api/collection.json").must(200).bytes();
         Api to = Api.collector();
         assertThat(stoppedHalfWay(to, "collection.json", export).get("all").asInt())
