@@ -37,6 +37,11 @@ class Migrations implements FlywayMigrationStrategy, Callback {
     private static final Set<Integer> DONE_ALREADY = Set.of(1050, 1051, 1054, 1060, 1061, 1091, 1826);
 
     private static final int NO_SUCH_TABLE = 1146;
+    private static final int NOT_IN_A_CLUSTER = 1235;
+    /** Less than a connection waits for an answer. */
+    private static final int WAIT_SECONDS = 30;
+
+    private static final int MOST_WAITS = 120;
 
     private String version = "";
     private int step;
@@ -47,22 +52,52 @@ class Migrations implements FlywayMigrationStrategy, Callback {
     @Override
     public void migrate(Flyway flyway) {
         try (Connection db = flyway.getConfiguration().getDataSource().getConnection()) {
-            Optional<Begun> begun = begun(db);
-            if (begun.isPresent()) {
-                // What ended with an error instead of a crash stands there as failed, and would be waited for.
-                flyway.repair();
-                finish(db, flyway, begun.get());
-                Flyway.configure()
-                        .configuration(flyway.getConfiguration())
-                        .skipExecutingMigrations(true)
-                        .target(begun.get().version())
-                        .load()
-                        .migrate();
+            boolean locked = lock(db);
+            try {
+                Optional<Begun> begun = begun(db);
+                if (begun.isPresent()) {
+                    // What ended with an error instead of a crash stands there as failed, and would be waited for.
+                    flyway.repair();
+                    finish(db, flyway, begun.get());
+                    Flyway.configure()
+                            .configuration(flyway.getConfiguration())
+                            .skipExecutingMigrations(true)
+                            .target(begun.get().version())
+                            .load()
+                            .migrate();
+                }
+                flyway.migrate();
+            } finally {
+                if (locked) unlock(db);
             }
         } catch (SQLException e) {
             throw new FlywayException("The migration that was begun could not be ended: " + e.getMessage(), e);
         }
-        flyway.migrate();
+    }
+
+    /**
+     * What another server is just doing is not taken for what it left half done. A cluster has no such locks: there servers are
+     * started one after the other.
+     */
+    private static boolean lock(Connection db) throws SQLException {
+        for (int i = 0; i < MOST_WAITS; i++) {
+            try (Statement s = db.createStatement();
+                    ResultSet r =
+                            s.executeQuery("select get_lock(concat('molvet.', database()), " + WAIT_SECONDS + ")")) {
+                r.next();
+                if (r.getInt(1) == 1) return true;
+            } catch (SQLException e) {
+                if (e.getErrorCode() == NOT_IN_A_CLUSTER) return false;
+                throw e;
+            }
+        }
+        throw new FlywayException("Another server has changed the tables for an hour; start again when it is done.");
+    }
+
+    private static void unlock(Connection db) throws SQLException {
+        try (Statement s = db.createStatement()) {
+            s.execute("do release_lock(concat('molvet.', database()))");
+        }
     }
 
     private static Optional<Begun> begun(Connection db) throws SQLException {

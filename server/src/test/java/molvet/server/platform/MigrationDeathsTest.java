@@ -12,7 +12,9 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.TreeMap;
+import java.util.concurrent.FutureTask;
 import molvet.server.TestDatabase;
+import molvet.server.Wait;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.FlywayException;
 import org.flywaydb.core.api.MigrationInfo;
@@ -59,6 +61,50 @@ class MigrationDeathsTest {
         @Override
         public String getCallbackName() {
             return (writtenDown ? "z" : "a") + " death";
+        }
+    }
+
+    /** Something happens once, amid the second version. */
+    private static final class Midway implements Callback {
+        private final Runnable then;
+        private boolean happened;
+
+        Midway(Runnable then) {
+            this.then = then;
+        }
+
+        @Override
+        public boolean supports(Event event, Context context) {
+            return event == Event.AFTER_EACH_MIGRATE_STATEMENT;
+        }
+
+        @Override
+        public boolean canHandleInTransaction(Event event, Context context) {
+            return true;
+        }
+
+        @Override
+        public void handle(Event event, Context context) {
+            if (happened
+                    || !context.getMigrationInfo().getVersion().getVersion().equals("2")) return;
+            happened = true;
+            then.run();
+        }
+
+        @Override
+        public String getCallbackName() {
+            return "midway";
+        }
+    }
+
+    private boolean waitsForAnother() {
+        try (Connection db = database.connect();
+                Statement s = db.createStatement();
+                ResultSet r = s.executeQuery(
+                        "select 1 from information_schema.processlist where info like '%get_lock%' and db = 'at_once'")) {
+            return r.next();
+        } catch (SQLException e) {
+            throw new AssertionError(e);
         }
     }
 
@@ -158,6 +204,27 @@ class MigrationDeathsTest {
         assertThat(versions("disturbed")).isEqualTo(versions("undisturbed"));
         tell("drop database undisturbed");
         tell("drop database disturbed");
+    }
+
+    /** Two servers are started at one database: what one is doing is not what it left half done. */
+    @Test
+    void twoServersThatStartAtOnceMakeTheTablesOnce() throws Exception {
+        make("at_once");
+        FutureTask<Void> second = new FutureTask<>(() -> {
+            Migrations steps = new Migrations();
+            steps.migrate(flyway("at_once", steps));
+            return null;
+        });
+        Migrations first = new Migrations();
+        first.migrate(flyway("at_once", first, new Midway(() -> {
+            new Thread(second).start();
+            Wait.until(() -> second.isDone() || waitsForAnother(), Boolean::booleanValue);
+        })));
+        second.get();
+        assertThat(versions("at_once"))
+                .doesNotHaveDuplicates()
+                .hasSize(flyway("at_once").info().all().length);
+        tell("drop database at_once");
     }
 
     /** A change that cannot be made for another reason is not taken for one that was made. */
