@@ -59,7 +59,8 @@ public final class Fuzz {
                     ArrivalTerms.KINDS,
                     ReadingTerms.KINDS,
                     PaletteTerms.KINDS,
-                    MixingTerms.KINDS)
+                    MixingTerms.KINDS,
+                    molvet.core.stock.StockTerms.KINDS)
             .flatMap(List::stream)
             .toList();
 

@@ -3,8 +3,10 @@ package molvet.core.arrival;
 import java.util.List;
 import java.util.Locale;
 import java.util.Optional;
+import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.collection.Stretch;
 import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
@@ -45,6 +47,22 @@ public final class ArrivalTerms {
         @Override
         public String words() {
             return "from " + title;
+        }
+    }
+
+    /** Paid for, or out of a haul, a set or an edition; then, if it is said when. */
+    public record Bought(Optional<Stretch> when) implements Term {
+        @Override
+        public String written() {
+            return "bought" + when.map(w -> " " + w.written()).orElse("");
+        }
+    }
+
+    /** Has a dot on the card of that number; on the latest card of all, if none is said. */
+    public record OnDotCard(OptionalInt number) implements Term {
+        @Override
+        public String written() {
+            return number.isPresent() ? "dot card " + number.getAsInt() : "last dot card";
         }
     }
 
@@ -93,6 +111,16 @@ public final class ArrivalTerms {
                     "gifts",
                     "presents",
                     "given to me"),
+            TermKind.plain(
+                    MENU,
+                    new CameIn(Optional.empty(), Optional.of(ArrivalKind.SWAP), Optional.empty()),
+                    "from the swap",
+                    "swap",
+                    "swaps",
+                    "swapped",
+                    "from a swap"),
+            TermKind.of(MENU, List.of("bought last month"), ArrivalTerms::bought),
+            TermKind.of(MENU, List.of("last dot card"), run -> dotCard(run.low())),
             TermKind.of(MENU, List.of(), run -> cameIn(run.low())),
             TermKind.of(MENU, List.of(), ArrivalTerms::from).byName(known -> offered(known.of(ARRIVALS), "from ")),
             TermKind.of(MENU, List.of(), ArrivalTerms::titled).byName(known -> List.of()),
@@ -107,7 +135,25 @@ public final class ArrivalTerms {
             List.of("given by ", "gift from ", "gifts from ", "a gift from ", "from ");
     private static final Pattern BOUGHT = Pattern.compile("(?i)(bought (?:from|at|in)|from) (.+)");
 
+    private static final Pattern BOUGHT_IN = Pattern.compile("(?:bought|buy|purchased|purchase)(?: (.+))?");
+    private static final Pattern DOT_CARD = Pattern.compile(
+            "(?:(?:on|from) )?(?:the |my )?(?:(?:last|latest|newest) dot ?cards?|dot ?card (?:no\\.? ?|number )?(\\d{1,4}))");
+
     private ArrivalTerms() {}
+
+    private static Optional<Bought> bought(TermKind.Run run) {
+        Matcher m = BOUGHT_IN.matcher(run.low());
+        if (!m.matches()) return Optional.empty();
+        if (m.group(1) == null) return Optional.of(new Bought(Optional.empty()));
+        return Stretch.parse(m.group(1)).map(when -> new Bought(Optional.of(when)));
+    }
+
+    private static Optional<OnDotCard> dotCard(String low) {
+        Matcher m = DOT_CARD.matcher(low);
+        if (!m.matches()) return Optional.empty();
+        return Optional.of(
+                new OnDotCard(m.group(1) == null ? OptionalInt.empty() : OptionalInt.of(Integer.parseInt(m.group(1)))));
+    }
 
     private static List<String> offered(List<String> names, String before) {
         return names.stream()

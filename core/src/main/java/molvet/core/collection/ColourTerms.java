@@ -121,8 +121,8 @@ public final class ColourTerms {
             BRIGHTEST("brightest", "most vivid"),
             NEWEST("newest", "latest"),
             OLDEST("oldest"),
-            DEAREST("dearest", "dearest per ml", "most expensive", "most expensive per ml"),
-            CHEAPEST("cheapest", "cheapest per ml");
+            DEAREST("dearest", "dearest per ml", "most expensive", "most expensive per ml", "expensive"),
+            CHEAPEST("cheapest", "cheapest per ml", "least expensive", "cheap", "inexpensive");
 
             private final List<String> ways;
 

@@ -1,6 +1,7 @@
 package molvet.core.collection;
 
 import java.math.BigDecimal;
+import java.time.LocalDate;
 import java.util.Arrays;
 import java.util.List;
 import java.util.Locale;
@@ -29,8 +30,6 @@ public final class HoldingTerms {
 
     private static final Pattern NOT_FOR =
             Pattern.compile("(?:not used|unused|not touched) (?:for|in) (a|an|one|two|three|\\d{1,2}) (year|month)s?");
-    private static final Pattern USED_IN = Pattern.compile(
-            "used (?:in|within|during) (?:the )?last(?: (a|an|one|two|three|six|\\d{1,2}))? (year|month)s?");
     private static final Pattern PRICE = Pattern.compile(
             "(?:(?:price|priced|cost|costs|paid) )?(under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
                     + "(" + MONEY + ")?");
@@ -76,13 +75,11 @@ public final class HoldingTerms {
 
     public static final Term.Plain NOT_USED_THIS_YEAR = Term.Plain.of("not used this year");
 
-    public static final Term.Plain USED_THIS_YEAR = Term.Plain.of("used this year");
-
-    /** Painted out, looked at, poured or bought in the last so many months. */
-    public record UsedIn(int months) implements Term {
+    /** Painted out, looked at, poured or bought in a stretch that lasts until now: of earlier uses only the last is kept. */
+    public record Used(Stretch when) implements Term {
         @Override
         public String written() {
-            return "used in the last " + (months == 1 ? "month" : months + " months");
+            return "used " + when.written();
         }
     }
 
@@ -226,6 +223,9 @@ public final class HoldingTerms {
                     "i have two of",
                     "twice",
                     "more than one of",
+                    "more than once",
+                    "two of the same",
+                    "of the same",
                     "two or more of it",
                     "doubles",
                     "duplicates"),
@@ -242,7 +242,8 @@ public final class HoldingTerms {
             TermKind.plain(
                     DRAWER, UNOPENED, "unopened", "not opened", "never opened", "unopened, nothing used", "untouched"),
             TermKind.plain(DRAWER, new Went(HoldingState.GIVEN_AWAY), "given away", "gave away", "i gave away"),
-            TermKind.plain(DRAWER, new Went(HoldingState.USED_UP), "used up", "finished", "emptied"),
+            TermKind.plain(
+                    DRAWER, new Went(HoldingState.USED_UP), "used up", "finished", "emptied", "empty", "empties"),
             TermKind.plain(DRAWER, new Went(HoldingState.LENT), "lent", "lent out", "on loan"),
             TermKind.plain(DRAWER, new Went(HoldingState.LOST), "lost tube", "lost tubes", "lost pan", "lost pans"),
             TermKind.plain(
@@ -252,8 +253,7 @@ public final class HoldingTerms {
                     "unused this year",
                     "not touched this year",
                     "not used in this year"),
-            TermKind.plain(DRAWER, USED_THIS_YEAR, "used this year", "used in this year"),
-            TermKind.of(DRAWER, List.of(), run -> matched(USED_IN, run).map(HoldingTerms::usedIn)),
+            TermKind.of(DRAWER, List.of("used this year"), HoldingTerms::used),
             TermKind.of(
                     DRAWER,
                     List.of("not used for a year"),
@@ -326,8 +326,11 @@ public final class HoldingTerms {
         return new NotUsedFor(months(m));
     }
 
-    private static UsedIn usedIn(Matcher m) {
-        return new UsedIn(months(m));
+    private static Optional<Used> used(TermKind.Run run) {
+        if (!run.low().startsWith("used ")) return Optional.empty();
+        return Stretch.parse(run.low().substring(5))
+                .filter(when -> when.until(LocalDate.EPOCH).isEmpty())
+                .map(Used::new);
     }
 
     private static int months(Matcher m) {

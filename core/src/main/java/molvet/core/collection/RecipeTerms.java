@@ -136,6 +136,7 @@ public final class RecipeTerms {
                     "mixture",
                     "mixtures",
                     "mix",
+                    "mixes",
                     "mixed",
                     "convenience",
                     "convenience mix",
@@ -174,8 +175,9 @@ public final class RecipeTerms {
                     "In the drawer", OUT_OF_PRODUCTION, "old pigment", "pigment no longer made", "old pigments"));
 
     private static final List<String> NUMBERS = List.of("zero", "one", "two", "three", "four", "five", "six");
-    private static final Pattern COUNTED = Pattern.compile("(?:of |with |from )?(?:(at least|more than|over) )?(\\d|"
-            + String.join("|", NUMBERS) + ")[ -]pigments?( or more)?");
+    private static final Pattern COUNTED = Pattern.compile(
+            "(?:of |with |from |contains? |containing |ha(?:s|ve|ving) )?(?:(at least|more than|over) )?(\\d|"
+                    + String.join("|", NUMBERS) + ")[ -]pigments?( or more)?");
 
     private RecipeTerms() {}
 

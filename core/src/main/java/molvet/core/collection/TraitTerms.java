@@ -120,10 +120,28 @@ public final class TraitTerms {
                     "voices disagree",
                     "doubtful label",
                     "doubtful labels",
-                    "labels in doubt"),
+                    "labels in doubt",
+                    "label in doubt",
+                    "doubt",
+                    "doubts",
+                    "in doubt",
+                    "label wrong",
+                    "label is wrong",
+                    "labels are wrong",
+                    "wrong label",
+                    "wrong labels"),
             TermKind.of(
                     EYE,
-                    List.of("loved", "liked", "not liked", "overwhelming", "never sets", "hard to wake", "patchy"),
+                    List.of(
+                            "loved",
+                            "liked",
+                            "not liked",
+                            "overwhelming",
+                            "never sets",
+                            "hard to wake",
+                            "easy to wake",
+                            "gritty",
+                            "patchy"),
                     run -> Optional.ofNullable(SEEN.get(run.low()))));
 
     private TraitTerms() {}
@@ -191,7 +209,10 @@ public final class TraitTerms {
                 "without a lightfastness rating",
                 "no lightfastness rating",
                 "unrated",
-                "not rated");
+                "not rated",
+                "lightfastness unknown",
+                "unknown lightfastness",
+                "no lightfastness");
         for (Transparency t : Transparency.values()) {
             String words = t.name().toLowerCase(Locale.ROOT).replace('_', '-');
             steps(all, t, t, words, words.replace('-', ' '));
@@ -255,6 +276,7 @@ public final class TraitTerms {
                 "nonstaining",
                 "lifts",
                 "lift",
+                "lifting",
                 "lifts well",
                 "stains little",
                 "stains a little",
@@ -296,9 +318,36 @@ public final class TraitTerms {
         seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked", "i do not like", "hated");
         seen(all, EyeTrait.STRENGTH, "WEAK", "weak");
         seen(all, EyeTrait.STRENGTH, "OVERWHELMING", "overwhelming");
-        seen(all, EyeTrait.REWETTING, "NEVER_SETS", "never sets");
-        seen(all, EyeTrait.REWETTING, "HARD", "hard to wake", "hard to re-wet", "hard to rewet");
-        seen(all, EyeTrait.CRACKS, "YES", "cracks", "cracked", "crack");
+        seen(all, EyeTrait.REWETTING, "NEVER_SETS", "never sets", "tacky", "sticky", "stays tacky", "stays sticky");
+        seen(
+                all,
+                EyeTrait.REWETTING,
+                "HARD",
+                "hard to wake",
+                "hard to re-wet",
+                "hard to rewet",
+                "does not rewet",
+                "does not re-wet",
+                "do not rewet",
+                "do not re-wet");
+        seen(
+                all,
+                EyeTrait.REWETTING,
+                "EASY",
+                "easy to wake",
+                "easy to re-wet",
+                "easy to rewet",
+                "rewets",
+                "rewet",
+                "re-wets",
+                "rewets well",
+                "rewets easily",
+                "wakes easily");
+        seen(all, EyeTrait.SMELL, "STRONG", "smells strongly", "smells", "smell", "smelly", "stinks");
+        seen(all, EyeTrait.TEXTURE, "GRITTY", "gritty", "is gritty");
+        seen(all, EyeTrait.TEXTURE, "GUMMY", "gummy");
+        seen(all, EyeTrait.TEXTURE, "RUNNY", "runny");
+        seen(all, EyeTrait.CRACKS, "YES", "cracks", "cracked", "crack", "cracks in the pan", "cracked in the pan");
         seen(all, EyeTrait.WASH, "PATCHY", "patchy");
         seen(all, EyeTrait.WASH, "EVEN", "even wash");
         seen(all, EyeTrait.SPARKLE, "STRONG", "sparkles", "sparkling", "shimmers", "glitters");

@@ -16,7 +16,16 @@ public final class FadingTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(
-                    MENU, FADED, "faded on my wall", "faded on the wall", "faded in my window", "has faded", "faded"),
+                    MENU,
+                    FADED,
+                    "faded on my wall",
+                    "faded on the wall",
+                    "faded in my window",
+                    "faded in my window test",
+                    "faded in my test",
+                    "faded in the test",
+                    "has faded",
+                    "faded"),
             TermKind.plain(MENU, HELD, "did not fade on my wall", "did not fade", "held on my wall"),
             TermKind.plain(
                     MENU,
@@ -38,7 +47,10 @@ public final class FadingTerms {
                     "not tested",
                     "never tested",
                     "not tested in light",
-                    "not light tested"),
+                    "not light tested",
+                    "needs testing",
+                    "need testing",
+                    "to test"),
             TermKind.plain(MENU, HANGS, "hangs in the light", "in the light", "exposed", "hanging in the light"));
 
     private FadingTerms() {}

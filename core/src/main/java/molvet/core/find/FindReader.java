@@ -38,11 +38,14 @@ final class FindReader {
                             + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
                             + " show some than that the them there these things this those to up use was what where which who"
                             + " whose will with would yet you own from by"
-                            + " what's where's who's that's there's it's i've cards watercolour watercolours watercolor watercolors")
+                            + " what's where's who's that's there's it's i've was were am cards watercolour watercolours watercolor watercolors")
                     .split(" ")));
 
     private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");
-    private static final Set<String> NOT = Set.of("not", "never", "without", "no", "isn't", "aren't", "except");
+    private static final Set<String> NOT = Set.of("not", "never", "without", "no", "except");
+    private static final Pattern AFTER_HAVE = Pattern.compile("not|never|painted|swatched|used|touched|tested|bought"
+            + "|opened|finished|emptied|given|lent|loved|liked|measured|read|filed|lost");
+    private static final Pattern SHORTENED = Pattern.compile("(\\p{L}{2,6})n't");
 
     /** @param bare without marks at its end */
     private record Piece(String text, String bare, int at) {
@@ -85,9 +88,14 @@ final class FindReader {
             boolean without = m.group().length() > 1
                     && m.group().charAt(0) == '-'
                     && Character.isLetter(m.group().charAt(1));
-            if (without) pieces.add(Piece.of("not", m.start()));
-            pieces.add(without ? Piece.of(m.group().substring(1), m.start() + 1) : Piece.of(m.group(), m.start()));
+            if (without) {
+                pieces.add(Piece.of("not", m.start()));
+                pieces.add(Piece.of(m.group().substring(1), m.start() + 1));
+            } else {
+                shortened(m.group(), m.start());
+            }
         }
+        dropAuxiliaries();
         List<FindExpr> all = new ArrayList<>();
         while (at < pieces.size()) {
             all.add(any());
@@ -108,6 +116,37 @@ final class FindReader {
                 troubles,
                 strangers,
                 ways);
+    }
+
+    /** Which paint is meant is not known: what follows is looked for in names, and that is not what was asked. */
+    private void like() {
+        if (at + 1 == pieces.size()) return;
+        trouble(
+                at,
+                "Like which? No paint, or more than one, is called so: say like M-0031, or a name that no other has."
+                        + " The words were looked for in names.");
+    }
+
+    /** The “have” of “I have never painted” says nothing of having. */
+    private void dropAuxiliaries() {
+        for (int i = pieces.size() - 2; i > 0; i--) {
+            boolean auxiliary = pieces.get(i).is("have")
+                    && pieces.get(i - 1).is("i")
+                    && AFTER_HAVE.matcher(pieces.get(i + 1).low()).matches();
+            if (auxiliary) pieces.remove(i);
+        }
+    }
+
+    /** “Doesn't” is “does not”. */
+    private void shortened(String typed, int from) {
+        Matcher m = SHORTENED.matcher(typed);
+        if (m.matches()) {
+            String verb = m.group(1).toLowerCase(Locale.ROOT);
+            pieces.add(Piece.of(verb.equals("wo") ? "will" : verb.equals("ca") ? "can" : m.group(1), from));
+            pieces.add(Piece.of("not", from));
+        } else {
+            pieces.add(Piece.of(typed, from));
+        }
     }
 
     // ---- and, or, not -----------------------------------------------------------------------------------------------
@@ -137,6 +176,7 @@ final class FindReader {
             boolean joins = JOINS.contains(pieces.get(at).low())
                     || LITTLE.contains(pieces.get(at).low());
             if (joins && longest().isEmpty()) {
+                if (pieces.get(at).is("like")) like();
                 at++;
                 continue;
             }
@@ -197,6 +237,9 @@ final class FindReader {
         }
         if (NOT.contains(piece.low()) && longest().isEmpty()) {
             int not = at++;
+            while (at < pieces.size()
+                    && LITTLE.contains(pieces.get(at).low())
+                    && longest().isEmpty()) at++;
             if (at >= pieces.size() || pieces.get(at).is(")") || pieces.get(at).is("or")) {
                 trouble(not, "“not” what? It was passed over.");
                 return all(List.of());

@@ -4,6 +4,7 @@ import java.util.List;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.collection.Stretch;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
 
@@ -59,11 +60,22 @@ public final class ShelfTerms {
         }
     }
 
+    /** One of its swatches was painted then. */
+    public record PaintedIn(Stretch when) implements Term {
+        @Override
+        public String written() {
+            return "painted " + when.written();
+        }
+    }
+
+    private static final Pattern PAINTED_IN = Pattern.compile("(?:painted|swatched|paint|swatch)(?: out)? (.+)");
+
     private static final Pattern PAGE_OF = Pattern.compile("(?:page|pg|p)\\.? ?(\\d{1,4}) (?:of|in) (?:the |my )?(.+)");
     private static final Pattern PAGE_IN = Pattern.compile("(.+?)[ .·,]+(?:page|pg|p)\\.? ?(\\d{1,4})");
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, PAINTED, "painted", "swatched", "painted out"),
+            TermKind.of(MENU, List.of("painted this month"), ShelfTerms::paintedIn),
             TermKind.plain(
                     MENU,
                     NOT_PAINTED,
@@ -75,6 +87,8 @@ public final class ShelfTerms {
                     "to paint",
                     "without a swatch",
                     "without swatch",
+                    "without a card",
+                    "without card",
                     "not swatched out",
                     "not painted out"),
             TermKind.plain(MENU, NOT_FILED, "not filed", "no place", "unfiled", "without a place", "without place"),
@@ -82,6 +96,11 @@ public final class ShelfTerms {
             TermKind.of(MENU, List.of("in ring 1", "page 3 of binder 1"), ShelfTerms::place));
 
     private ShelfTerms() {}
+
+    private static Optional<PaintedIn> paintedIn(TermKind.Run run) {
+        Matcher m = PAINTED_IN.matcher(run.low());
+        return m.matches() ? Stretch.parse(m.group(1)).map(PaintedIn::new) : Optional.empty();
+    }
 
     private static Optional<? extends Term> place(TermKind.Run run) {
         String bare = run.low().replaceFirst("^(?:at|in|on) ", "");

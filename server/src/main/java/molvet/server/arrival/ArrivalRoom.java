@@ -14,6 +14,7 @@ import molvet.core.arrival.DotCard;
 import molvet.core.arrival.DotState;
 import molvet.core.collection.HoldingForm;
 import molvet.core.platform.TermKind;
+import molvet.server.collection.SoughtDays;
 import molvet.server.collection.Witness;
 import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
@@ -32,11 +33,13 @@ class ArrivalRoom implements Room, Witness {
     private final ArrivalStore store;
     private final PourStore pours;
     private final PourDays days;
+    private final SoughtDays sought;
 
-    ArrivalRoom(ArrivalStore store, PourStore pours, PourDays days) {
+    ArrivalRoom(ArrivalStore store, PourStore pours, PourDays days, SoughtDays sought) {
         this.store = store;
         this.pours = pours;
         this.days = days;
+        this.sought = sought;
     }
 
     @Override
@@ -148,6 +151,24 @@ class ArrivalRoom implements Room, Witness {
                     t.year().ifPresent(y -> all.add("year(a.came_on) = " + in.put(y)));
                     return CAME + String.join(" and ", all) + ")";
                 })
+                .on(
+                        ArrivalTerms.Bought.class,
+                        (t, in) ->
+                                "p.id in (select h.paint_id from holding h left join arrival a on a.id = h.arrival_id"
+                                        + " where h.collector_id = :me and h.pour_id is null"
+                                        + " and (h.price > 0 or a.kind in ('HAUL', 'SET', 'SPECIAL_EDITION'))"
+                                        + t.when()
+                                                .map(when -> " and " + sought.in("h.came_on", when, in))
+                                                .orElse("")
+                                        + ")")
+                .on(
+                        ArrivalTerms.OnDotCard.class,
+                        (t, in) -> "p.id in (select d.paint_id from dot d join dotcard c"
+                                + " on c.id = d.dotcard_id where d.collector_id = :me and d.paint_id is not null and c.number = "
+                                + (t.number().isPresent()
+                                        ? in.put(t.number().getAsInt())
+                                        : "(select max(number) from dotcard where collector_id = :me)")
+                                + ")")
                 .on(
                         ArrivalTerms.GIVEN_ANONYMOUSLY,
                         "p.id in (select v.paint_id from arrival_line v join giver g on g.id = v.giver_id where"

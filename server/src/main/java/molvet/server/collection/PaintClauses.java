@@ -30,6 +30,7 @@ class PaintClauses {
 
     private final NeighbourStore neighbours;
     private final PigmentReference reference;
+    private final SoughtDays days;
 
     /** What is left of it, or is being poured, counts; what is gone does not. */
     private static final String HELD =
@@ -41,8 +42,9 @@ class PaintClauses {
             "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.price > 0 and h.pour_id is null"
                     + " and ";
 
-    PaintClauses(NeighbourStore neighbours, PigmentReference reference) {
+    PaintClauses(NeighbourStore neighbours, PigmentReference reference, SoughtDays days) {
         this.neighbours = neighbours;
+        this.days = days;
         this.reference = reference;
     }
 
@@ -156,7 +158,7 @@ class PaintClauses {
                                         + " and later.trait = o.trait and later.id > o.id))");
     }
 
-    private static void holdings(Clauses all) {
+    private void holdings(Clauses all) {
         all.on(
                         HoldingTerms.InStanding.class,
                         (t, in) -> "p.standing = " + in.put(t.standing().name())
@@ -205,30 +207,21 @@ class PaintClauses {
                         HoldingTerms.Went.class,
                         (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state = "
                                 + in.put(t.state().name()) + ")")
-                .on(HoldingTerms.USED_THIS_YEAR, "p.used_on >= makedate(year(utc_date()), 1)")
-                .on(
-                        HoldingTerms.UsedIn.class,
-                        (t, in) -> "p.used_on >= utc_date() - interval " + in.put(t.months()) + " month")
+                .on(HoldingTerms.Used.class, (t, in) -> days.in("p.used_on", t.when(), in))
                 .on(
                         HoldingTerms.NOT_USED_THIS_YEAR,
                         "p.standing in ('OWNED', 'SAMPLED') and coalesce(p.used_on < makedate(year(utc_date()), 1), true)")
                 .on(
                         CameTerms.Came.class,
-                        (t, in) -> came(
-                                switch (t.when()) {
-                                    case IN ->
-                                        ">= " + in.put(t.from().atDay(1)) + " and h.came_on < "
-                                                + in.put(t.until().atDay(1));
-                                    case SINCE -> ">= " + in.put(t.from().atDay(1));
-                                    case BEFORE -> "< " + in.put(t.from().atDay(1));
-                                }))
-                .on(CameTerms.CameLately.class, (t, in) -> {
-                    String first = t.month()
-                            ? "last_day(utc_date()) + interval 1 day - interval 1 month"
-                            : "makedate(year(utc_date()), 1)";
-                    String one = t.month() ? "interval 1 month" : "interval 1 year";
-                    return came(t.last() ? ">= " + first + " - " + one + " and h.came_on < " + first : ">= " + first);
-                })
+                        (t, in) ->
+                                "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.pour_id is null and "
+                                        + days.in("h.came_on", t.when(), in) + ")")
+                .on(
+                        CameTerms.NotAsked.class,
+                        (t, in) -> "1 = 1",
+                        (me, t) -> Optional.of("When a paint was " + t.what()
+                                + " cannot be asked, only when it came, was bought, painted or used last, and when it went. "
+                                + "The rest was asked without it."))
                 .on(
                         HoldingTerms.InSeries.class,
                         (t, in) -> "p.series between " + in.put(t.from()) + " and " + in.put(t.to()))
@@ -257,11 +250,6 @@ class PaintClauses {
         return "p.pigments = " + count + " and p.id in (select g.paint_id from paint_pigment g where"
                 + " g.collector_id = :me and g.code in (" + codes + ") group by g.paint_id"
                 + " having count(distinct g.code) = " + count + ")";
-    }
-
-    private static String came(String when) {
-        return "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.pour_id is null and h.came_on "
-                + when + ")";
     }
 
     private void colours(Clauses all) {

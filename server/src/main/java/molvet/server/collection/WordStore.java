@@ -30,6 +30,22 @@ public class WordStore {
                 .isEmpty();
     }
 
+    /** Whether a note, or what was kept of a label, holds it. */
+    public boolean isNoted(Collector me, String word) {
+        String holding = "%" + Clauses.escaped(word) + "%";
+        return !db.sql("""
+                        select 1 from paint p where p.collector_id = :me and (p.note like :holding or p.label_text like :holding)
+                        union all
+                        select 1 from holding h where h.collector_id = :me and h.note like :holding
+                        limit 1
+                        """)
+                .param("me", me.id())
+                .param("holding", holding)
+                .query(Integer.class)
+                .list()
+                .isEmpty();
+    }
+
     /**
      * The number of the one paint of this name, whatever its case; where none has it, of the one whose name holds it in whole
      * words; empty where there is none, or several.

@@ -56,7 +56,7 @@ class Finds implements Finder {
                                 language.unanswerable(me, asked).stream())
                         .flatMap(s -> s)
                         .toList(),
-                asked.ways().stream()
+                Stream.concat(asked.ways().stream(), language.noted(me, asked))
                         .map(w -> new PaintViews.SecondWay(
                                 w.word(), w.instead(), replaced(text, w.at(), w.word(), w.instead())))
                         .distinct()

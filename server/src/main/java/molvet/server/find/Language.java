@@ -94,6 +94,13 @@ class Language {
                 .toList();
     }
 
+    /** Words that no name holds and a note does. */
+    Stream<Find.Way> noted(Collector me, Find find) {
+        return find.strangers().stream()
+                .filter(s -> words.isNoted(me, s.word()))
+                .map(s -> new Find.Way(s.at(), s.word(), "note " + s.word()));
+    }
+
     /** What a find asks that the collection cannot answer. */
     List<PaintViews.Trouble> unanswerable(Collector me, Find find) {
         Clauses clauses = rooms.clauses();

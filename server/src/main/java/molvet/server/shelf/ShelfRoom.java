@@ -15,6 +15,7 @@ import molvet.core.shelf.PlaceCode;
 import molvet.core.shelf.ShelfTerms;
 import molvet.server.collection.PaintStore;
 import molvet.server.collection.PaintViews;
+import molvet.server.collection.SoughtDays;
 import molvet.server.collection.Witness;
 import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
@@ -30,9 +31,11 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
             + " where y.collector_id = :me and k.kind = %s and k.number = %s";
 
     private final ShelfStore store;
+    private final SoughtDays days;
 
-    ShelfRoom(ShelfStore store) {
+    ShelfRoom(ShelfStore store, SoughtDays days) {
         this.store = store;
+        this.days = days;
     }
 
     @Override
@@ -95,6 +98,10 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
                                         " and k.pages > 0 and (y.position - 1) div k.cells + 1 = %s)",
                                         in.put(t.page())))
                 .on(ShelfTerms.PAINTED, "p.swatch_id is not null")
+                .on(
+                        ShelfTerms.PaintedIn.class,
+                        (t, in) -> SWATCHES + "y.kind not in ('STRIP', 'WRAPPER', 'LEAFLET') and "
+                                + days.in("y.painted_on", t.when(), in) + ")")
                 .on(ShelfTerms.NOT_PAINTED, "p.swatch_id is null and p.standing in ('OWNED', 'SAMPLED')")
                 .on(ShelfTerms.NOT_FILED, SWATCHES + "y.state = 'CURRENT' and y.keeper_id is null)")
                 .on(ShelfTerms.LOST, "p.swatch_id is null and " + SWATCHES + "y.state = 'LOST')");

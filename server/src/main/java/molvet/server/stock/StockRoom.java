@@ -5,6 +5,10 @@ import java.util.Map;
 import java.util.function.Function;
 import java.util.function.ToIntFunction;
 import molvet.core.collection.HoldingState;
+import molvet.core.platform.TermKind;
+import molvet.core.stock.StockTerms;
+import molvet.server.collection.SoughtDays;
+import molvet.server.platform.Clauses;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Room;
 import molvet.server.platform.Table;
@@ -16,10 +20,12 @@ import org.springframework.stereotype.Component;
 class StockRoom implements Room {
     private final StockStore store;
     private final ObjectProvider<ShoppingViews> shopping;
+    private final SoughtDays days;
 
-    StockRoom(StockStore store, ObjectProvider<ShoppingViews> shopping) {
+    StockRoom(StockStore store, ObjectProvider<ShoppingViews> shopping, SoughtDays days) {
         this.store = store;
         this.shopping = shopping;
+        this.days = days;
     }
 
     @Override
@@ -35,6 +41,22 @@ class StockRoom implements Room {
                 Table.of("parting").words("state", HoldingState.class),
                 Table.of("shop").sameBy("name"),
                 Table.of("shopping_item").sameBy("paint_id"));
+    }
+
+    @Override
+    public List<TermKind> terms() {
+        return StockTerms.KINDS;
+    }
+
+    @Override
+    public Clauses clauses() {
+        return new Clauses()
+                .on(
+                        StockTerms.WentIn.class,
+                        (t, in) -> "p.id in (select h.paint_id from parting g join holding h on h.id = g.holding_id"
+                                + " where g.collector_id = :me and g.state = "
+                                + in.put(t.state().name()) + " and "
+                                + days.in("g.parted_on", t.when(), in) + ")");
     }
 
     @Override

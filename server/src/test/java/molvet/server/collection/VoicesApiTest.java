@@ -251,6 +251,64 @@ class VoicesApiTest {
         }
     }
 
+    /** A bill of two pieces, a swatch, a piece given away: each has its own day, and what is asked of one is not told of another. */
+    @Test
+    void whenItWasBoughtPaintedAndPartedWithAreAskedApart() {
+        JsonNode paid = me.post(
+                        "/api/paints",
+                        Api.body(
+                                "name",
+                                "Paid For",
+                                "form",
+                                "TUBE",
+                                "volume",
+                                "12",
+                                "price",
+                                "9.50",
+                                "cameOn",
+                                "2024-03-02"))
+                .must(201)
+                .json();
+        JsonNode found = me.post(
+                        "/api/paints", Api.body("name", "On The Beach", "form", "TUBE", "cameOn", "2024-03-20"))
+                .must(201)
+                .json();
+        me.post(
+                        "/api/paints/" + found.get("id").asLong() + "/swatches",
+                        Api.body("place", "R7-2", "makeKeeper", true, "kind", "CARD", "paintedOn", "2025-07-05"))
+                .must(201);
+        assertThat(Api.names(me.find("came in march 2024"))).contains("Paid For", "On The Beach");
+        assertThat(Api.names(me.find("what did I buy in march 2024")))
+                .contains("Paid For")
+                .doesNotContain("On The Beach");
+        assertThat(Api.names(me.find("painted in 2025")))
+                .contains("On The Beach")
+                .doesNotContain("Paid For");
+        assertThat(Api.names(me.find("painted in 2024"))).doesNotContain("On The Beach", "Paid For");
+        assertThat(Api.names(me.find("painted before 2025-07"))).doesNotContain("On The Beach");
+        long piece = paid.get("holdings").get(0).get("id").asLong();
+        assertThat(Api.names(me.find("given away in 2025"))).doesNotContain("Paid For");
+        me.post("/api/holdings/" + piece + "/parting", Api.body("state", "GIVEN_AWAY", "on", "2025-09-01"))
+                .must(200);
+        assertThat(Api.names(me.find("given away in 2025"))).contains("Paid For");
+        assertThat(Api.names(me.find("given away since 2025-10"))).doesNotContain("Paid For");
+        // Of what is not kept it says so, and does not take the day it came for it.
+        JsonNode opened = me.find("opened in 2024").must(200).json();
+        assertThat(opened.get("troubles").get(0).get("message").asString())
+                .contains("When a paint was opened cannot be asked");
+    }
+
+    /** A word of a note is not asked for by itself: it may be a slip; that a note holds it is said. */
+    @Test
+    void aWordOnlyANoteHoldsIsOffered() {
+        me.post("/api/paints", Api.body("name", "Noted One", "form", "TUBE", "note", "Smells of vetiver."))
+                .must(201);
+        JsonNode list = me.find("vetiver").must(200).json();
+        assertThat(list.get("total").asInt()).isZero();
+        String find = list.get("ways").get(0).get("find").asString();
+        assertThat(Api.names(me.find(find))).containsExactly("Noted One");
+    }
+
     @Test
     void everythingOnTheMenuIsUnderstood() {
         JsonNode groups = me.get("/api/finds/menu").must(200).json().get("groups");
