@@ -24,6 +24,7 @@ public final class ArrivalTerms {
     private static final Pattern YEAR = Pattern.compile(" ((?:19|20)\\d{2}) ");
 
     public static final Term.Plain GIVEN_ANONYMOUSLY = Term.Plain.of("given anonymously");
+    public static final Term.Plain THANKS_OWED = Term.Plain.of("thanks owed");
 
     public record GivenBy(String giver) implements Term {
         @Override
@@ -103,6 +104,8 @@ public final class ArrivalTerms {
 
     public static final List<TermKind> KINDS = List.of(
             TermKind.plain(MENU, GIVEN_ANONYMOUSLY, "given anonymously"),
+            TermKind.plain(MENU, THANKS_OWED, "thanks owed", "owe thanks", "to thank for", "not thanked"),
+            TermKind.of(MENU, List.of(), run -> ofKind(run.low())),
             TermKind.plain(
                     MENU,
                     new CameIn(Optional.empty(), Optional.of(ArrivalKind.GIFT), Optional.empty()),
@@ -192,6 +195,26 @@ public final class ArrivalTerms {
         boolean words = run.pieces().size() > 1;
         return words ? run.named(bare, ARRIVALS, false).map(FromArrival::new) : Optional.empty();
     }
+
+    /** “Sets”, “in a haul”, “special editions”. */
+    private static Optional<CameIn> ofKind(String low) {
+        String one = low.replaceFirst("^(?:from|in|of) ", "")
+                .replaceFirst("^(?:an?|the|my|some) ", "")
+                .replace("limited edition", "special edition")
+                .replaceFirst("s$", "");
+        return NAMED_KINDS.stream()
+                .filter(k -> spoken(k).equals(one))
+                .findFirst()
+                .map(k -> new CameIn(Optional.empty(), Optional.of(k), Optional.empty()));
+    }
+
+    /** A sample and a dot card are also what a paint is held as. */
+    private static final List<ArrivalKind> NAMED_KINDS = List.of(
+            ArrivalKind.HAUL,
+            ArrivalKind.SET,
+            ArrivalKind.SPECIAL_EDITION,
+            ArrivalKind.LEFTOVER,
+            ArrivalKind.FOUND_AGAIN);
 
     private static Optional<CameIn> cameIn(String low) {
         if (!low.startsWith("from ") || low.contains("\"")) return Optional.empty();

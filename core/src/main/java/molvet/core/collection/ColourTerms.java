@@ -30,6 +30,11 @@ public final class ColourTerms {
         public String words() {
             return "hue " + family.words();
         }
+
+        @Override
+        public boolean excludes(Term other) {
+            return other instanceof Hued h && h.family != family;
+        }
     }
 
     /** A colour word by itself: the hue, unless it stands in a name. */

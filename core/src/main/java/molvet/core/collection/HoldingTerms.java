@@ -25,7 +25,7 @@ public final class HoldingTerms {
             "(?:(?:of|in|with) )?(over|above|bigger than|larger than|more than|at least|under|below|smaller than|less than|up to|at most)"
                     + " (\\d{1,4}(?:[.,]\\d{1,2})?) ?ml");
     private static final Pattern LEFT = Pattern.compile(
-            "(?:(under|below|less than|at most|up to) )?(half|\\d{1,2} ?%)(?: (?:is |are )?(?:left|full))");
+            "(?:(under|below|less than|at most|up to) )?((?:a )?half|(?:a )?quarter|a third|\\d{1,2} ?%)(?: (?:is |are )?(?:left|full))");
     private static final Pattern NOT_USED = Pattern.compile("(?:not used|unused) since (\\d{4})");
 
     private static final Pattern NOT_FOR =
@@ -41,6 +41,15 @@ public final class HoldingTerms {
         @Override
         public String written() {
             return standing.name().toLowerCase(Locale.ROOT);
+        }
+
+        /** One more of what is owned may be wished for. */
+        @Override
+        public boolean excludes(Term other) {
+            return other instanceof InStanding s
+                    && s.standing != standing
+                    && s.standing != Standing.WISHED
+                    && standing != Standing.WISHED;
         }
     }
 
@@ -151,6 +160,12 @@ public final class HoldingTerms {
 
     public static final Term.Plain TWO_OF = new Term.Plain("two of", "two or more of it");
 
+    /** None of its holdings has a price. */
+    public static final Term.Plain NO_PRICE = Term.Plain.of("no price");
+
+    /** A tube, bottle or pan of it has no size. */
+    public static final Term.Plain NO_SIZE = Term.Plain.of("no size");
+
     /** With these words in a note, or in what was kept of a label or line. */
     public record Noted(String text) implements Term {
         @Override
@@ -229,6 +244,16 @@ public final class HoldingTerms {
                     "two or more of it",
                     "doubles",
                     "duplicates"),
+            TermKind.plain(COST, NO_PRICE, "no price", "without price", "without a price", "unpriced", "price missing"),
+            TermKind.plain(
+                    COST,
+                    NO_SIZE,
+                    "no size",
+                    "without size",
+                    "without a size",
+                    "no volume",
+                    "without volume",
+                    "size missing"),
             TermKind.plain(DRAWER, RUNNING_LOW, "running low", "nearly empty", "almost empty"),
             TermKind.plain(
                     DRAWER,
@@ -317,9 +342,12 @@ public final class HoldingTerms {
         return matched(LEFT, run)
                 .filter(m -> m.group(1) != null)
                 .map(m -> new LeftAtMost(
-                        m.group(2).equals("half")
-                                ? 50
-                                : Integer.parseInt(m.group(2).replaceAll("\\D", ""))));
+                        switch (m.group(2).replaceFirst("^a ", "")) {
+                            case "half" -> 50;
+                            case "quarter" -> 25;
+                            case "third" -> 33;
+                            default -> Integer.parseInt(m.group(2).replaceAll("\\D", ""));
+                        }));
     }
 
     private static NotUsedFor notUsedFor(Matcher m) {

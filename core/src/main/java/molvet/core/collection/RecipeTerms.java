@@ -158,7 +158,10 @@ public final class RecipeTerms {
             TermKind.of(
                             MENU,
                             List.of("PB29"),
-                            run -> code(run.low().replaceFirst("^(?:pigment:? ?|with )", ""))
+                            run -> code(run.low()
+                                            .replaceFirst(
+                                                    "^(?:pigment:? ?|with |contains? |containing |made (?:from|of) )",
+                                                    ""))
                                     .map(WithPigment::new))
                     .brokenAs(p -> p.word().startsWith("pigment:")
                             ? Optional.of("That is no pigment code; they look like PB29 or PBr7.")
@@ -231,6 +234,7 @@ public final class RecipeTerms {
     /** Names of pigments in words; a single word stands for all that are called with it. */
     private static Optional<Called> called(String low) {
         if (low.length() < 4 || hue(low).isPresent() || COMMON_WORDS.contains(low)) return Optional.empty();
+        if (low.matches("quins?")) return called("quinacridone");
         // More than one of them: quinacridones.
         String one = CALLED.containsKey(low) || !low.endsWith("s") || low.contains(" ")
                 ? low

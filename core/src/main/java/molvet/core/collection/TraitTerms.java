@@ -23,6 +23,9 @@ public final class TraitTerms {
 
     public static final Term.Plain DISAGREE = new Term.Plain("disagree", "voices disagree");
 
+    /** The label says nothing of lightfastness. */
+    public static final Term.Plain NO_CLAIM = new Term.Plain("no claim", "no lightfastness claim");
+
     /** Whose word of a trait is meant. */
     public enum Voice {
         VERDICT(""),
@@ -101,6 +104,17 @@ public final class TraitTerms {
                     .brokenAs(p -> p.word().equals("claims") && p.next().isEmpty()
                             ? Optional.of("Claims what? The maker’s own sign: claims I.")
                             : Optional.empty()),
+            TermKind.plain(
+                    LASTS,
+                    NO_CLAIM,
+                    "no claim",
+                    "no claims",
+                    "without a claim",
+                    "missing claim",
+                    "missing claims",
+                    "no lightfastness claim",
+                    "without a lightfastness claim",
+                    "maker says nothing about lightfastness"),
             TermKind.of(
                     PAINTS,
                     List.of(
@@ -125,6 +139,7 @@ public final class TraitTerms {
                     "doubt",
                     "doubts",
                     "in doubt",
+                    "labels i doubt",
                     "label wrong",
                     "label is wrong",
                     "labels are wrong",

@@ -38,7 +38,7 @@ final class FindReader {
                             + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
                             + " show some than that the them there these things this those to up use was what where which who"
                             + " whose will with would yet you own from by"
-                            + " what's where's who's that's there's it's i've was were am cards watercolour watercolours watercolor watercolors")
+                            + " what's where's who's that's there's it's i've was were am cards swatches need needs should already together came come watercolour watercolours watercolor watercolors")
                     .split(" ")));
 
     private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");
@@ -188,8 +188,26 @@ final class FindReader {
             else parts.add(one);
         }
         List<FindExpr> settled = new ArrayList<>();
-        for (int i = 0; i < parts.size(); i++) addOnce(settled, settled(parts, i));
+        for (int i = 0; i < parts.size(); i++) {
+            FindExpr part = settled(parts, i);
+            int before = settled.size() - 1;
+            Optional<FindExpr> either = before < 0 ? Optional.empty() : either(settled.get(before), part);
+            if (either.isPresent()) settled.set(before, either.get());
+            else addOnce(settled, part);
+        }
         return settled.size() == 1 ? settled.get(0) : all(settled);
+    }
+
+    /** “Blues and greens” are some of one and some of the other: no paint is both. */
+    private static Optional<FindExpr> either(FindExpr one, FindExpr other) {
+        if (!(other instanceof FindExpr.One o) || one.equals(other)) return Optional.empty();
+        List<FindExpr> all = one instanceof FindExpr.Any any ? any.parts() : List.of(one);
+        boolean apart = all.stream()
+                .allMatch(p -> p instanceof FindExpr.One first && first.term().excludes(o.term()));
+        if (!apart) return Optional.empty();
+        List<FindExpr> both = new ArrayList<>(all);
+        addOnce(both, other);
+        return Optional.of(new FindExpr.Any(both));
     }
 
     /** A word such as “grey” is part of a name where it stands beside another word of one, and some name holds it. */

@@ -27,6 +27,11 @@ public interface Term {
         return Optional.empty();
     }
 
+    /** Whether no paint can answer to both: asked for together, either is meant. */
+    default boolean excludes(Term other) {
+        return false;
+    }
+
     /** What it is by itself. */
     default Term settled() {
         return this;

@@ -24,8 +24,20 @@ public final class StockTerms {
         }
     }
 
-    public static final List<TermKind> KINDS =
-            List.of(TermKind.of("In the drawer", List.of("used up this year"), StockTerms::went));
+    public static final Term.Plain TO_BUY = new Term.Plain("to buy", "on the shopping list");
+
+    public static final List<TermKind> KINDS = List.of(
+            TermKind.plain(
+                    "In the drawer",
+                    TO_BUY,
+                    "to buy",
+                    "on the shopping list",
+                    "on my shopping list",
+                    "shopping list",
+                    "to reorder",
+                    "reorder",
+                    "buy again"),
+            TermKind.of("In the drawer", List.of("used up this year"), StockTerms::went));
 
     private StockTerms() {}
 

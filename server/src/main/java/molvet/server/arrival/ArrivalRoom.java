@@ -152,6 +152,12 @@ class ArrivalRoom implements Room, Witness {
                     return CAME + String.join(" and ", all) + ")";
                 })
                 .on(
+                        ArrivalTerms.THANKS_OWED,
+                        "p.id in (select v.paint_id from arrival_line v join arrival a on a.id = v.arrival_id join giver g"
+                                + " on g.id = v.giver_id or v.giver_id is null and g.arrival_id = a.id"
+                                + " where v.collector_id = :me and v.paint_id is not null and a.state = 'LOGGED'"
+                                + " and g.thanks_owed and g.thanked_on is null)")
+                .on(
                         ArrivalTerms.Bought.class,
                         (t, in) ->
                                 "p.id in (select h.paint_id from holding h left join arrival a on a.id = h.arrival_id"

@@ -148,6 +148,7 @@ class PaintClauses {
                         TraitTerms.Doubtful.class,
                         (t, in) -> "substring(p.voices, " + (5 * t.trait().ordinal() + 5) + ", 1) = '!'")
                 .on(TraitTerms.DISAGREE, "p.disagrees")
+                .on(TraitTerms.NO_CLAIM, "coalesce(p.claim_lightfastness, '') = ''")
                 .on(TraitTerms.Claims.class, (t, in) -> "p.claim_lightfastness = " + in.put(t.symbol()))
                 .on(
                         TraitTerms.Seen.class,
@@ -167,6 +168,11 @@ class PaintClauses {
                                         ? " or p.id in (select y.paint_id from wish y where y.collector_id = :me)"
                                         : ""))
                 .on(HoldingTerms.RUNNING_LOW, "p.runs_low")
+                .on(
+                        HoldingTerms.NO_PRICE,
+                        "p.standing = 'OWNED' and p.id not in (select h.paint_id from holding h where h.collector_id = :me"
+                                + " and h.price > 0)")
+                .on(HoldingTerms.NO_SIZE, HELD + "h.form not in ('DOT', 'SAMPLE') and h.volume is null)")
                 .on(
                         HoldingTerms.InForm.class,
                         (t, in) -> HELD + "h.form = " + in.put(t.form().name()) + ")")

@@ -97,6 +97,9 @@ class Language {
     /** Words that no name holds and a note does. */
     Stream<Find.Way> noted(Collector me, Find find) {
         return find.strangers().stream()
+                // A number stands in many a note.
+                .filter(s ->
+                        s.word().length() > 2 && !Character.isDigit(s.word().charAt(0)))
                 .filter(s -> words.isNoted(me, s.word()))
                 .map(s -> new Find.Way(s.at(), s.word(), "note " + s.word()));
     }

@@ -52,6 +52,9 @@ class StockRoom implements Room {
     public Clauses clauses() {
         return new Clauses()
                 .on(
+                        StockTerms.TO_BUY,
+                        "p.id in (select b.paint_id from shopping_item b where b.collector_id = :me and b.ticked_at is null)")
+                .on(
                         StockTerms.WentIn.class,
                         (t, in) -> "p.id in (select h.paint_id from parting g join holding h on h.id = g.holding_id"
                                 + " where g.collector_id = :me and g.state = "
