@@ -31,7 +31,9 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
   const awaited = [
     ...new Set(a.logged.filter((l) => l.state === "AWAITED").map((l) => l.parcel ?? 0)),
   ].sort();
-  const pieces = a.logged.filter((l) => l.kind === "PAINT").reduce((n, l) => n + l.quantity, 0);
+  const lines = a.logged.filter((l) => l.kind === "PAINT");
+  const paints = new Set(lines.map((l) => l.paint?.id ?? l.name)).size;
+  const pieces = lines.reduce((n, l) => n + l.quantity, 0);
   const pans = a.logged.filter((l) => l.paint && l.state === "HERE");
 
   return (
@@ -43,7 +45,7 @@ export function LoggedArrival({ page: a }: { page: Schemas["ArrivalPage"] }) {
         kindWords(a.kind),
         a.cameOn && `came on ${dayInWords(a.cameOn)}`,
         a.from && `from ${a.from}`,
-        pieces > 0 && counted(pieces, "paint"),
+        paints > 0 && counted(paints, "paint") + (pieces === paints ? "" : ` in ${pieces} pieces`),
         a.landed && `${a.landed} ${a.currency} landed`,
       ]
         .filter(Boolean)

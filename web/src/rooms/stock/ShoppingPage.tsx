@@ -45,7 +45,10 @@ export function ShoppingPage() {
       )}
       {l && items === 0 && (
         <p className="mb-4">
-          Nothing is on the list. Put on it what is proposed below, or any paint from its page.
+          Nothing is on the list. Put on it{" "}
+          {l.proposed.length > 0
+            ? "what is proposed below, or any paint from its page."
+            : "any paint from its page."}
         </p>
       )}
       {l?.shops.map((s) => (

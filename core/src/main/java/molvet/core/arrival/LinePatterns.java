@@ -50,8 +50,9 @@ final class LinePatterns {
             "(?iu)^\\s*(?:/\\s*)?(each|apiece|ea\\.?|per (?:piece|tube|pan|stick)|pro stück|je|pièce)(?![\\p{L}])");
     static final Pattern DISCOUNT = Pattern.compile(
             "(?iu)(?:(?<![\\p{L}])(?:less|minus|discount(?: of)?|rabatt|remise|sale)\\s*)?[-–−]?\\s*(\\d{1,3}(?:[.,]\\d{1,2})?)\\s*(?:%|per ?cent|prozent)(?:\\s*(?:off|discount|rabatt|reduced|reduziert|de remise|less))?");
+    // “PY 154 ml 10”: three digits behind the letters of a code are the code’s.
     static final Pattern SIZE = Pattern.compile(
-            "(?iu)(?<![\\p{L}\\d.,])(\\d{1,4}(?:[.,]\\d{1,3})?)\\s*(ml|millilit(?:re|er)s?|cl|fl\\.?\\s?oz\\.?)(?![\\p{L}])");
+            "(?iu)(?<![\\p{L}\\d.,])(?!(?<=\\b[PN](?:BR|BK|[BGORVWY])\\s)\\d{3})(\\d{1,4}(?:[.,]\\d{1,3})?)\\s*(ml|millilit(?:re|er)s?|cl|fl\\.?\\s?oz\\.?)(?![\\p{L}])");
     static final Pattern SERIES = Pattern.compile(
             "(?iu)(?<![\\p{L}])(?:(?:series|serie|série|ser|sr|price group|preisgruppe|groupe de prix)\\.?\\s*[:#]?\\s*(\\d{1,2}|IV|I{1,3}|V)|s\\.?\\s?(\\d))(?![\\p{L}\\d])");
     static final Pattern CATALOGUE = Pattern.compile(

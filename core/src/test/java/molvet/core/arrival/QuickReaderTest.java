@@ -101,6 +101,7 @@ class QuickReaderTest {
         QuickLine was = one("Dune PBr7 15 ml was 12.40 now 8.68");
         assertThat(was.unitPrice().orElseThrow()).isEqualByComparingTo("8.68");
         assertThat(was.listPrice().orElseThrow()).isEqualByComparingTo("12.40");
+        assertThat(one("Moss, PG 36 + PY 154 ml 10").recipe()).isEqualTo(Recipe.of("PG36", "PY154"));
         QuickLine two = one("Dune PBr7 15 ml €12.40 €8.68");
         assertThat(two.unitPrice().orElseThrow()).isEqualByComparingTo("8.68");
         assertThat(two.listPrice().orElseThrow()).isEqualByComparingTo("12.40");

@@ -153,7 +153,7 @@ class PredictionTest {
                                 .isEqualTo(
                                         "PB29 settles into the grain while PG7 stains the paper: they will likely part as it dries."));
         assertThat(mixed("PB15:3", 1, "PG7", 1).separation()).isEmpty();
-        assertThat(mixed("PB15:3", 1, "PY154", 1).cautions()).contains("copper");
+        assertThat(mixed("PBr7", 1, "PG7", 1).cautions()).containsExactly("manganese");
     }
 
     @Test

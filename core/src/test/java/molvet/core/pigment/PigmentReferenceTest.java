@@ -66,6 +66,10 @@ class PigmentReferenceTest {
         assertThat(Cautions.of(Recipe.of("PB28", "PY35", "PY151"), reference).elements())
                 .containsExactly("cadmium", "cobalt");
         assertThat(Cautions.of(Recipe.of("PY151", "PV19"), reference).isEmpty()).isTrue();
+        // Copper that a phthalocyanine holds fast calls for no care, that of a mineral does (common practice).
+        assertThat(Cautions.of(Recipe.of("PB15:3", "PG7", "PG36"), reference).isEmpty())
+                .isTrue();
+        assertThat(Cautions.of(Recipe.of("PG21"), reference).elements()).contains("copper", "arsenic");
         assertThat(Cautions.GUIDANCE).contains("lips", "sand or spray", "children", "rinse water");
         assertThat(Cautions.DEFERRAL).contains("safety data sheet", "local rules");
         for (String element : List.of("cobalt", "cadmium", "nickel", "manganese", "chromium", "lead", "antimony")) {

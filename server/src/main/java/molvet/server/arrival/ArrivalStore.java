@@ -225,7 +225,7 @@ class ArrivalStore {
     List<Listed> arrivals(Collector me, int limit, long after) {
         return db.sql("""
                 select a.id, a.kind, a.state, a.title, a.came_on, a.came_from, a.currency, a.created_at,
-                       (select coalesce(sum(l.quantity), 0) from arrival_line l where l.arrival_id = a.id and l.kind = 'PAINT')
+                       (select count(distinct coalesce(l.paint_id, -l.id)) from arrival_line l where l.arrival_id = a.id and l.kind = 'PAINT')
                          + (select count(*) from dot d join dotcard c on c.id = d.dotcard_id
                             where c.arrival_id = a.id and d.paint_id is not null) paints,
                        (select count(*) from arrival_line l where l.arrival_id = a.id and l.state = 'AWAITED') awaited,

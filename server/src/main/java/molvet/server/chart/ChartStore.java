@@ -392,8 +392,8 @@ class ChartStore {
         db.sql("""
                 select h.paint_id, null dot, null card, null card_shape, h.form, h.kept_where kept
                 from holding h
-                where h.collector_id = :me and h.paint_id in (:ids) and h.form <> 'DOT' and h.left_percent > 0
-                  and h.state = 'HERE'
+                where h.collector_id = :me and h.paint_id in (:ids) and h.left_percent > 0 and h.state = 'HERE'
+                  and (h.form <> 'DOT' or not exists (select 1 from dot d where d.holding_id = h.id))
                 order by field(h.form, 'TUBE', 'BOTTLE', 'SAMPLE', 'STICK', 'MINI_PAN', 'FULL_PAN', 'HALF_PAN')
                 """)
                 .param("me", me.id())

@@ -234,12 +234,15 @@ class ChartApiTest {
                 .asInt();
         me.put("/api/holdings/" + holding, Map.of("form", "TUBE", "left", 0, "state", "LENT", "version", version))
                 .must(200);
+        me.post("/api/paints", Map.of("name", "A Friend’s Dot", "form", "DOT")).must(201);
         JsonNode all = me.get("/api/charts/candidates?unpainted=true").must(200).json();
         Map<String, JsonNode> byName = new HashMap<>();
         all.get("paints").forEach(c -> byName.put(c.at("/paint/name").asString(), c));
         assertThat(byName.get("Here").get("canBePainted").asBoolean()).isTrue();
         assertThat(byName.get("Gone").get("canBePainted").asBoolean()).isFalse();
         assertThat(byName.get("Gone").get("whyNot").asString()).isEqualTo("lent");
+        assertThat(byName.get("A Friend’s Dot").get("canBePainted").asBoolean()).isTrue();
+        assertThat(byName.get("A Friend’s Dot").get("where").asString()).isEqualTo("dot");
         assertThat(me.get("/api/charts/candidates?find=PB29")
                         .json()
                         .get("total")

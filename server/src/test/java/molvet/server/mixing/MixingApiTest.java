@@ -64,7 +64,15 @@ class MixingApiTest {
         assertThat(p.get("granulation").asString()).isEqualTo("NONE");
         assertThat(p.get("lightfastness").asString()).isEqualTo("EXCELLENT");
         assertThat(p.get("transparency").asString()).isIn("TRANSPARENT", "SEMI_TRANSPARENT");
-        assertThat(p.get("cautions").toString()).contains("copper");
+        assertThat(p.get("cautions").size()).isZero();
+        Map<String, Object> cobalt =
+                Map.of("massTone", BLUE.get("massTone"), "tint", BLUE.get("tint"), "recipe", List.of("PB28"));
+        assertThat(predict(part(YELLOW, 3), part(cobalt, 1))
+                        .must(200)
+                        .json()
+                        .get("cautions")
+                        .toString())
+                .contains("cobalt");
         // Parts scale, and nothing of a third changes nothing.
         JsonNode same = predict(part(YELLOW, 6), part(BLUE, 2), part(Map.of("massTone", lab(20, 0, 0)), 0))
                 .must(200)
