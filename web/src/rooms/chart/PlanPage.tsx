@@ -83,7 +83,7 @@ export function PlanPage() {
   const shown = made?.pages[Math.min(page, made.pages.length - 1)];
   const group = new Map(
     made?.groups.flatMap((g) =>
-      g.paints.map((p) => [p, g.unpainted.includes(p) ? `${g.name}, by its recipe` : g.name] as const),
+      g.paints.map((p) => [p, g.unpainted.includes(p) ? `${g.name}, by name and recipe` : g.name] as const),
     ),
   );
 

@@ -113,7 +113,7 @@ final class LargeCollection {
             s.execute(
                     "update paint p join reading r on r.id = p.reading_id set p.mass_l = r.mass_l, p.mass_a = r.mass_a,"
                             + " p.mass_b = r.mass_b, p.tint_l = r.tint_l, p.tint_a = r.tint_a, p.tint_b = r.tint_b,"
-                            + " p.granulation = r.granulation, p.covering = r.covering, p.read_at = r.at, p.facts = 7, p.curve = "
+                            + " p.granulation = r.granulation, p.covering = r.covering, p.read_at = r.at, p.facts = 8, p.curve = "
                             + RUN + ","
                             + " p.hue = elt(1 + floor(mod(degrees(atan2(r.mass_b, r.mass_a)) + 360, 360) / 60), 'RED', 'YELLOW',"
                             + " 'GREEN', 'GREEN', 'BLUE', 'VIOLET'),"

@@ -308,12 +308,15 @@ public final class SchoolOrder {
         Optional<Double> lightness = c.measured()
                 .map(r -> r.full().l())
                 .or(() -> usual.map(u -> u.massTone().l()));
-        Optional<Family> spoken = Hue.spokenIn(c.name()).map(Family::of);
-        Optional<Family> pigment = c.recipe().pigments().stream()
+        List<Hue> hues = c.recipe().pigments().stream()
                 .flatMap(p -> reference.find(p).stream())
                 .map(Pigment::hue)
-                .map(Family::of)
-                .findFirst();
+                .toList();
+        // The silver of a fir is no metal where no pigment is one.
+        Optional<Family> spoken = Hue.spokenIn(c.name())
+                .filter(h -> h != Hue.METAL || hues.isEmpty() || hues.contains(Hue.METAL))
+                .map(Family::of);
+        Optional<Family> pigment = hues.stream().map(Family::of).findFirst();
         Family guess;
         Optional<Cusp> cusp = Optional.empty();
         if (seen.isPresent()) {
@@ -322,14 +325,19 @@ public final class SchoolOrder {
                     c.measured().get().full(), lab, pigment, c.recipe().isSingle());
             cusp = cusp(c, lab, guess, spoken, pigment);
         } else {
-            guess = spoken.or(() -> pigment).orElse(Family.GREY);
-            if (spoken.isPresent() && pigment.isPresent() && cusped(spoken.get(), pigment.get())) {
+            boolean mixture = hues.size() > 1 && usual.isPresent();
+            Optional<Family> recipe = mixture
+                    ? Optional.of(byMeasure(usual.get().massTone(), usual.get().half(), pigment, false))
+                    : pigment;
+            guess = spoken.or(() -> recipe).orElse(Family.GREY);
+            if (spoken.isPresent() && recipe.isPresent() && cusped(spoken.get(), recipe.get())) {
                 cusp = Optional.of(new Cusp(
                         c.id(),
                         spoken.get(),
-                        pigment.get(),
-                        "Its name says " + spoken.get().words() + ", its pigment is "
-                                + pigment.get().words() + "."));
+                        recipe.get(),
+                        "Its name says " + spoken.get().words()
+                                + (mixture ? ", its pigments usually make " : ", its pigment is ")
+                                + recipe.get().words() + "."));
             } else {
                 cusp = earthCusp(c, guess);
             }

@@ -1,13 +1,14 @@
 package molvet.core.pigment;
 
+import java.util.Arrays;
 import java.util.HashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
 import java.util.concurrent.ConcurrentHashMap;
+import molvet.core.colour.Film;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
-import molvet.core.colour.Xyz;
 
 /**
  * About what colour a recipe comes out at full strength, so that a swatch of quite another colour is noticed.
@@ -34,6 +35,12 @@ public record UsualColour(Lab massTone, double spread) {
     private static final double OF_A_HUE = 17;
     private static final double OF_A_MIXTURE = 5;
 
+    /** Labels name sooner what there is more of (common practice, no published source); by how much is not said. */
+    private static final double OF_THE_ONE_BEFORE = 0.7;
+
+    /** By mass tone: no more than there are pigments. */
+    private static final Map<Lab, Film> FILMS = new ConcurrentHashMap<>();
+
     private static final int MOST_HALVES = 4_000;
     private static final Map<Lab, Lab> HALVES = new ConcurrentHashMap<>();
 
@@ -43,29 +50,24 @@ public record UsualColour(Lab massTone, double spread) {
         return HALVES.computeIfAbsent(massTone, m -> WashRun.ofFull(m).half());
     }
 
-    /** Mixed as layers multiply: the densities added, each pigment at half the weight of the one before on the label. */
+    /** What their films make together, see {@link Film#mixed}: each pigment by somewhat less than the one before on the label. */
     public static Optional<UsualColour> of(Recipe recipe, PigmentReference reference) {
         List<PigmentCode> codes = recipe.pigments();
         if (codes.isEmpty()) return Optional.empty();
-        double[] ln = new double[3];
-        double weights = 0;
-        double spread = 0;
-        for (int i = 0; i < codes.size(); i++) {
-            Optional<UsualColour> one = of(codes.get(i), reference);
-            if (one.isEmpty()) return Optional.empty();
-            double weight = Math.pow(0.5, i);
-            Xyz c = one.get().massTone.toXyz();
-            ln[0] += weight * Math.log(Math.max(1e-3, c.x() / Xyz.D50.x()));
-            ln[1] += weight * Math.log(Math.max(1e-3, c.y()));
-            ln[2] += weight * Math.log(Math.max(1e-3, c.z() / Xyz.D50.z()));
-            weights += weight;
-            spread = Math.max(spread, one.get().spread);
-        }
-        Lab lab = Lab.ofXyz(new Xyz(
-                Xyz.D50.x() * Math.exp(ln[0] / weights),
-                Math.exp(ln[1] / weights),
-                Xyz.D50.z() * Math.exp(ln[2] / weights)));
-        return Optional.of(new UsualColour(lab, spread + OF_A_MIXTURE * (codes.size() - 1)));
+        List<UsualColour> each =
+                codes.stream().flatMap(c -> of(c, reference).stream()).toList();
+        if (each.size() < codes.size()) return Optional.empty();
+        if (each.size() == 1) return Optional.of(each.get(0));
+        double[] shares = new double[each.size()];
+        for (int i = 0; i < shares.length; i++) shares[i] = Math.pow(OF_THE_ONE_BEFORE, i);
+        double all = Arrays.stream(shares).sum();
+        for (int i = 0; i < shares.length; i++) shares[i] /= all;
+        List<Film> films = each.stream()
+                .map(c -> FILMS.computeIfAbsent(c.massTone, m -> Film.of(m, Lab.PAPER)))
+                .toList();
+        double spread = each.stream().mapToDouble(UsualColour::spread).max().orElseThrow();
+        return Optional.of(
+                new UsualColour(Film.mixed(films, shares).at(1), spread + OF_A_MIXTURE * (codes.size() - 1)));
     }
 
     private static Optional<UsualColour> of(PigmentCode code, PigmentReference reference) {

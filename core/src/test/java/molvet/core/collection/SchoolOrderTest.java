@@ -11,6 +11,7 @@ import molvet.core.pigment.PigmentReference;
 import molvet.core.pigment.Recipe;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
+import org.junit.jupiter.params.provider.CsvSource;
 import org.junit.jupiter.params.provider.EnumSource;
 
 /** Orders and cusps are common practice, no published source; colours are from memory of painted swatches. */
@@ -60,6 +61,24 @@ class SchoolOrderTest {
                 .containsExactly("Deep", "Lemon", "Viri", "Phth", "Ultra", "Rosy", "Scarlet", "Lamp");
         assertThat(orders.order(School.BY_HAND, ALL).order())
                 .isEqualTo(ALL.stream().map(Swatchable::id).toList());
+    }
+
+    /** What an unpainted mixture makes decides, not the pigment its label names first (common practice). */
+    @ParameterizedTest(name = "{0} of {1}")
+    @CsvSource({
+        "Saltmarsh, PY150 PB15:3, greens",
+        "Saltmarsh, PB15:3 PY150, greens",
+        "Wharf, PR122 PB29, violets",
+        "Kiln, PY35 PR108, oranges",
+        // A word for a metal is none where no pigment is one.
+        "Silver Fir, PG7 PY150 PR101, greens",
+        "Silver Fir, PM2, greys"
+    })
+    void anUnpaintedMixtureStandsWhereItsPigmentsBringIt(String name, String pigments, String group) {
+        assertThat(orders.order(School.YELLOW_FIRST, List.of(colour(name, pigments, null)))
+                        .groups())
+                .extracting(SchoolOrder.Group::name)
+                .containsExactly(group);
     }
 
     @Test

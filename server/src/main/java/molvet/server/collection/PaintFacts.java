@@ -58,7 +58,7 @@ public class PaintFacts implements Consequence {
     private static final Logger LOG = LoggerFactory.getLogger(PaintFacts.class);
     private static final int MOST_WORD = 60;
     /** Raised whenever what is kept beside a paint is worked out otherwise; the next start works everything out anew. */
-    private static final int VERSION = 7;
+    private static final int VERSION = 8;
 
     private final PaintStore store;
     private final MakerStore makers;
