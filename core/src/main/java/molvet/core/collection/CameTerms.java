@@ -13,7 +13,7 @@ public final class CameTerms {
     private static final Pattern CAME = Pattern.compile(
             "(?:(?:came|come|coming|arrived|arrive|got|get|acquired|received|receive|added|add|new) )?(.+)");
     private static final Pattern OTHER =
-            Pattern.compile("(opened|used|wished|tested|faded|read|measured|scanned|filed|mixed"
+            Pattern.compile("(?:(?:not|never) )?(opened|used|wished|tested|faded|read|measured|scanned|filed|mixed"
                     + "|poured|swapped|started|decanted|sold|labelled|loved|liked|sampled) (.+)");
 
     /** One of its holdings came then. */

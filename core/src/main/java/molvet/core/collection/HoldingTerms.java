@@ -18,7 +18,8 @@ public final class HoldingTerms {
     private static final String COST = "Cost";
     private static final String MONEY = "(?: ?(?:€|£|\\$|euros?|eur|pounds?|gbp|dollars?|usd|chf))";
     private static final Pattern VOLUME = Pattern.compile("(?i)(\\d{1,4}(?:[.,]\\d{1,2})?)\\s*ml");
-    private static final Pattern SERIES = Pattern.compile("series (\\d{1,2})(?: ?(?:\\.\\.|-|–|to) ?(\\d{1,2}))?");
+    private static final Pattern SERIES = Pattern.compile(
+            "(?:(under|below|up to|over|above|at least) )?series (\\d{1,2})(?: ?(?:\\.\\.|-|–|to) ?(\\d{1,2}))?");
     private static final Pattern PER_ML = Pattern.compile(
             "(under|below|over|above) (\\d{1,4}(?:[.,]\\d{1,3})?)(" + MONEY + ")? ?(?:per ml|/ ?ml|a ml)");
     private static final Pattern SIZED = Pattern.compile(
@@ -31,7 +32,7 @@ public final class HoldingTerms {
     private static final Pattern NOT_FOR =
             Pattern.compile("(?:not used|unused|not touched) (?:for|in) (a|an|one|two|three|\\d{1,2}) (year|month)s?");
     private static final Pattern PRICE = Pattern.compile(
-            "(?:(?:price|priced|cost|costs|paid) )?(under|below|less than|up to|over|above|more than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
+            "(?:(?:price|priced|cost|costs|paid) )?(?:for )?(under|below|less than|up to|over|above|more than|cheaper than|dearer than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
                     + "(" + MONEY + ")?");
     private static final List<String> OF_MONEY = List.of("price", "priced", "cost", "costs", "paid");
 
@@ -95,6 +96,9 @@ public final class HoldingTerms {
     /** As it came: nothing of a tube, bottle or pan was used. */
     public static final Term.Plain UNOPENED = new Term.Plain("unopened", "unopened, nothing used");
 
+    /** Some of a tube, bottle or pan was used. */
+    public static final Term.Plain OPENED = new Term.Plain("opened", "opened, some used");
+
     /** A holding of it that went so, or is lent. */
     public record Went(HoldingState state) implements Term {
         @Override
@@ -106,6 +110,9 @@ public final class HoldingTerms {
     }
 
     public record InSeries(int from, int to) implements Term {
+        private static final int LEAST = 0;
+        private static final int MOST = 99;
+
         @Override
         public String written() {
             return "series " + from + (from == to ? "" : ".." + to);
@@ -113,6 +120,8 @@ public final class HoldingTerms {
 
         @Override
         public String words() {
+            if (from == LEAST && to > from) return "up to series " + to;
+            if (to == MOST && to > from) return "at least series " + from;
             return "series " + from + (from == to ? "" : " to " + to);
         }
     }
@@ -223,6 +232,9 @@ public final class HoldingTerms {
                     "on my wish list",
                     "wish list",
                     "wishlist",
+                    "wishes",
+                    "want",
+                    "i want",
                     "wanted"),
             TermKind.of(
                     DRAWER,
@@ -254,7 +266,16 @@ public final class HoldingTerms {
                     "no volume",
                     "without volume",
                     "size missing"),
-            TermKind.plain(DRAWER, RUNNING_LOW, "running low", "nearly empty", "almost empty"),
+            TermKind.plain(
+                    DRAWER,
+                    RUNNING_LOW,
+                    "running low",
+                    "nearly empty",
+                    "almost empty",
+                    "nearly finished",
+                    "almost finished",
+                    "nearly used up",
+                    "almost used up"),
             TermKind.plain(
                     DRAWER,
                     new LeftAtMost(50),
@@ -265,7 +286,16 @@ public final class HoldingTerms {
                     "half full"),
             TermKind.of(DRAWER, List.of(), HoldingTerms::left),
             TermKind.plain(
-                    DRAWER, UNOPENED, "unopened", "not opened", "never opened", "unopened, nothing used", "untouched"),
+                    DRAWER,
+                    UNOPENED,
+                    "unopened",
+                    "not opened",
+                    "never opened",
+                    "unopened, nothing used",
+                    "untouched",
+                    "full",
+                    "still full"),
+            TermKind.plain(DRAWER, OPENED, "opened", "opened, some used", "begun", "started"),
             TermKind.plain(DRAWER, new Went(HoldingState.GIVEN_AWAY), "given away", "gave away", "i gave away"),
             TermKind.plain(
                     DRAWER, new Went(HoldingState.USED_UP), "used up", "finished", "emptied", "empty", "empties"),
@@ -304,9 +334,10 @@ public final class HoldingTerms {
                     List.of("price under 10"),
                     run -> matched(PRICE, run)
                             .filter(m -> m.group(3) != null
-                                    || OF_MONEY.contains(run.pieces().get(0).toLowerCase(Locale.ROOT)))
+                                    || OF_MONEY.contains(run.pieces().get(0).toLowerCase(Locale.ROOT))
+                                    || m.group(1).matches("cheaper than|dearer than"))
                             .map(m -> new Price(
-                                    !m.group(1).matches("over|above|more than"),
+                                    !m.group(1).matches("over|above|more than|dearer than"),
                                     number(m.group(2)),
                                     Optional.ofNullable(m.group(3)).map(HoldingTerms::currency)))),
             TermKind.of(
@@ -395,8 +426,16 @@ public final class HoldingTerms {
     }
 
     private static InSeries series(Matcher m) {
-        int from = Integer.parseInt(m.group(1));
-        int to = m.group(2) == null ? from : Integer.parseInt(m.group(2));
+        int from = Integer.parseInt(m.group(2));
+        int to = m.group(3) == null ? from : Integer.parseInt(m.group(3));
+        if (m.group(1) != null) {
+            return switch (m.group(1)) {
+                case "under", "below" -> new InSeries(InSeries.LEAST, from - 1);
+                case "up to" -> new InSeries(InSeries.LEAST, to);
+                case "over", "above" -> new InSeries(to + 1, InSeries.MOST);
+                default -> new InSeries(from, InSeries.MOST);
+            };
+        }
         return new InSeries(Math.min(from, to), Math.max(from, to));
     }
 

@@ -51,12 +51,21 @@ public final class NameTerms {
     public static final List<TermKind> KINDS = List.of(
             TermKind.of("Name", List.of(), NameTerms::named),
             TermKind.of("Name", List.of(), NameTerms::phrase),
-            TermKind.of("Name", List.of(), run -> Accession.parse(run.text()).map(Numbered::new)));
+            TermKind.of("Name", List.of(), NameTerms::numbered));
 
     private static final Pattern NAMED = Pattern.compile(
             "(?:names?|named|called)(?: (?:with|like|holding|containing|saying|says|say))? ([^\"\\s]+)");
 
+    /** Without its letter, as one says it or writes it on a card. */
+    private static final Pattern NUMBER = Pattern.compile("(?:(?:number|no\\.?|nr\\.?) ?|#)(\\d{1,6})|(0\\d{3})");
+
     private NameTerms() {}
+
+    private static Optional<Numbered> numbered(TermKind.Run run) {
+        Matcher m = NUMBER.matcher(run.low());
+        String number = !m.matches() ? run.text() : "M-" + (m.group(1) != null ? m.group(1) : m.group(2));
+        return Accession.parse(number).map(Numbered::new);
+    }
 
     /** “names with violet”: the word in the name, whatever else it may mean. */
     private static Optional<Word> named(TermKind.Run run) {

@@ -175,12 +175,18 @@ public final class RecipeTerms {
             TermKind.of(MENU, List.of("ultramarine"), run -> called(run.low())),
             TermKind.plain("In the drawer", CAUTIONED, "with cautions"),
             TermKind.plain(
-                    "In the drawer", OUT_OF_PRODUCTION, "old pigment", "pigment no longer made", "old pigments"));
+                    "In the drawer",
+                    OUT_OF_PRODUCTION,
+                    "old pigment",
+                    "pigment no longer made",
+                    "old pigments",
+                    "discontinued pigment",
+                    "discontinued pigments"));
 
     private static final List<String> NUMBERS = List.of("zero", "one", "two", "three", "four", "five", "six");
     private static final Pattern COUNTED = Pattern.compile(
             "(?:of |with |from |contains? |containing |ha(?:s|ve|ving) )?(?:(at least|more than|over) )?(\\d|"
-                    + String.join("|", NUMBERS) + ")[ -]pigments?( or more)?");
+                    + String.join("|", NUMBERS) + ")(?:[ -]pigments?( or more)?| (or more) pigments)");
 
     private RecipeTerms() {}
 
@@ -188,7 +194,7 @@ public final class RecipeTerms {
         Matcher m = COUNTED.matcher(low);
         if (!m.matches()) return Optional.empty();
         int n = NUMBERS.contains(m.group(2)) ? NUMBERS.indexOf(m.group(2)) : Integer.parseInt(m.group(2));
-        boolean orMore = m.group(1) != null || m.group(3) != null;
+        boolean orMore = m.group(1) != null || m.group(3) != null || m.group(4) != null;
         if (m.group(1) != null && !m.group(1).equals("at least")) n++;
         if (n == 0 && !orMore) return Optional.of(NO_PIGMENTS);
         if (n == 1 && !orMore) return Optional.of(SINGLE);

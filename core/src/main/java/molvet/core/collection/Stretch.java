@@ -157,6 +157,24 @@ public sealed interface Stretch {
         }
     }
 
+    /** Longer ago than so many. */
+    record Ago(int n, Unit unit) implements Stretch {
+        @Override
+        public Optional<LocalDate> from(LocalDate today) {
+            return Optional.empty();
+        }
+
+        @Override
+        public Optional<LocalDate> until(LocalDate today) {
+            return Optional.of(unit.before(today, n));
+        }
+
+        @Override
+        public String written() {
+            return "more than " + (n == 1 ? "one " + unit.word() : n + " " + unit.word() + "s") + " ago";
+        }
+    }
+
     /** What “lately” and “recently” are taken for (ours), and said to be. */
     InLast LATELY = new InLast(3, Unit.MONTH);
 
@@ -167,6 +185,10 @@ public sealed interface Stretch {
     Pattern IN_LAST = Pattern.compile(
             "(?:(?:in|within|during|over|of) )?(?:the )?(?:last|past)(?: (?:few|couple of))?"
                     + "(?: (\\d{1,3}|a|an|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve))? (day|week|month|year)(s?)");
+
+    Pattern AGO = Pattern.compile(
+            "(?:(?:older|longer ago) than|(?:more than|over)) "
+                    + "(\\d{1,3}|a|an|one|two|three|four|five|six|seven|eight|nine|ten|eleven|twelve) (day|week|month|year)s?( ago| old)?");
 
     /** @param low in lower case; a year by itself is one too */
     static Optional<? extends Stretch> parse(String low) {
@@ -182,6 +204,10 @@ public sealed interface Stretch {
                     ? number(back.group(1))
                     : back.group(3).isEmpty() ? 1 : 3;
             return n == 0 ? Optional.empty() : Optional.of(new InLast(n, unit(back.group(2))));
+        }
+        Matcher ago = AGO.matcher(low);
+        if (ago.matches() && (ago.group(3) != null || low.contains("er "))) {
+            return Optional.of(new Ago(number(ago.group(1)), unit(ago.group(2))));
         }
         Matcher month = OF_MONTH.matcher(low);
         if (month.matches()) {

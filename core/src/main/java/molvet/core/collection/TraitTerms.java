@@ -169,7 +169,7 @@ public final class TraitTerms {
             if (s != null) return Optional.of(new Says(voice, s.trait, s.from, s.to, s.phrase));
         }
         if (low.startsWith("claims ")) return claims(low);
-        if (low.equals("doubtful")) return Optional.of(new Doubtful(Trait.LIGHTFASTNESS));
+        if (low.matches("(?:a )?doubtful(?: ratings?)?")) return Optional.of(new Doubtful(Trait.LIGHTFASTNESS));
         if (!low.startsWith("doubtful ")) return Optional.empty();
         return Arrays.stream(Trait.values())
                 .filter(t -> t.words().equals(low.substring(9)))
@@ -249,7 +249,10 @@ public final class TraitTerms {
                 "granulates strongly",
                 "strongly granulating",
                 "strong granulation",
-                "granulates a lot");
+                "granulates a lot",
+                "most granulating",
+                "strongest granulators",
+                "strong granulators");
         steps(all, Granulation.MODERATE, Granulation.MODERATE, "granulates moderately");
         steps(
                 all,
@@ -331,7 +334,8 @@ public final class TraitTerms {
                 "love");
         seen(all, EyeTrait.LIKING, "LIKED", "liked", "i like");
         seen(all, EyeTrait.LIKING, "NO", "not liked", "disliked", "i do not like", "hated");
-        seen(all, EyeTrait.STRENGTH, "WEAK", "weak");
+        seen(all, EyeTrait.STRENGTH, "WEAK", "weak", "weak tinter", "weak tinters");
+        seen(all, EyeTrait.STRENGTH, "STRONG", "strong tinter", "strong tinters", "tints strongly");
         seen(all, EyeTrait.STRENGTH, "OVERWHELMING", "overwhelming");
         seen(all, EyeTrait.REWETTING, "NEVER_SETS", "never sets", "tacky", "sticky", "stays tacky", "stays sticky");
         seen(
@@ -363,7 +367,7 @@ public final class TraitTerms {
         seen(all, EyeTrait.TEXTURE, "GUMMY", "gummy");
         seen(all, EyeTrait.TEXTURE, "RUNNY", "runny");
         seen(all, EyeTrait.CRACKS, "YES", "cracks", "cracked", "crack", "cracks in the pan", "cracked in the pan");
-        seen(all, EyeTrait.WASH, "PATCHY", "patchy");
+        seen(all, EyeTrait.WASH, "PATCHY", "patchy", "patchy wash", "patchy washes");
         seen(all, EyeTrait.WASH, "EVEN", "even wash");
         seen(all, EyeTrait.SPARKLE, "STRONG", "sparkles", "sparkling", "shimmers", "glitters");
         seen(

@@ -51,7 +51,15 @@ public final class FadingTerms {
                     "needs testing",
                     "need testing",
                     "to test"),
-            TermKind.plain(MENU, HANGS, "hangs in the light", "in the light", "exposed", "hanging in the light"));
+            TermKind.plain(
+                    MENU,
+                    HANGS,
+                    "hangs in the light",
+                    "in the light",
+                    "exposed",
+                    "hanging in the light",
+                    "in the window",
+                    "in my window"));
 
     private FadingTerms() {}
 }

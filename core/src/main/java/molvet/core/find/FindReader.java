@@ -3,6 +3,7 @@ package molvet.core.find;
 import java.util.ArrayList;
 import java.util.Comparator;
 import java.util.HashMap;
+import java.util.HashSet;
 import java.util.List;
 import java.util.Locale;
 import java.util.Map;
@@ -38,11 +39,13 @@ final class FindReader {
                             + " got had has have i in is it its like list me my of on one ones only our out paint paints please"
                             + " show some than that the them there these things this those to up use was what where which who"
                             + " whose will with would yet you own from by"
-                            + " what's where's who's that's there's it's i've was were am cards swatches need needs should already together came come watercolour watercolours watercolor watercolors")
+                            + " what's where's who's that's there's it's i've was were am cards swatches need needs should already together came come either form watercolour watercolours watercolor watercolors")
                     .split(" ")));
 
     private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");
-    private static final Set<String> NOT = Set.of("not", "never", "without", "no", "except");
+    private static final Set<String> NOT = Set.of("not", "never", "without", "no", "except", "neither", "nor");
+    private static final Set<String> ANYONE =
+            Set.of("anyone", "anybody", "anything", "everyone", "everybody", "everything", "any", "all");
     private static final Pattern AFTER_HAVE = Pattern.compile("not|never|painted|swatched|used|touched|tested|bought"
             + "|opened|finished|emptied|given|lent|loved|liked|measured|read|filed|lost");
     private static final Pattern SHORTENED = Pattern.compile("(\\p{L}{2,6})n't");
@@ -96,6 +99,7 @@ final class FindReader {
             }
         }
         dropAuxiliaries();
+        anyoneBut();
         List<FindExpr> all = new ArrayList<>();
         while (at < pieces.size()) {
             all.add(any());
@@ -137,6 +141,15 @@ final class FindReader {
         }
     }
 
+    /** “Anyone but Kelpwick” is “not Kelpwick”. */
+    private void anyoneBut() {
+        for (int i = pieces.size() - 2; i >= 0; i--) {
+            if (!pieces.get(i + 1).is("but") || !ANYONE.contains(pieces.get(i).low())) continue;
+            pieces.set(i, Piece.of("not", pieces.get(i).at));
+            pieces.remove(i + 1);
+        }
+    }
+
     /** “Doesn't” is “does not”. */
     private void shortened(String typed, int from) {
         Matcher m = SHORTENED.matcher(typed);
@@ -172,11 +185,13 @@ final class FindReader {
 
     private FindExpr conjunction() {
         List<FindExpr> parts = new ArrayList<>();
+        Set<Integer> joined = new HashSet<>();
         while (at < pieces.size() && !pieces.get(at).is("or") && !pieces.get(at).is(")")) {
             boolean joins = JOINS.contains(pieces.get(at).low())
                     || LITTLE.contains(pieces.get(at).low());
             if (joins && longest().isEmpty()) {
                 if (pieces.get(at).is("like")) like();
+                if (JOINS.contains(pieces.get(at).low())) joined.add(parts.size());
                 at++;
                 continue;
             }
@@ -192,6 +207,7 @@ final class FindReader {
             FindExpr part = settled(parts, i);
             int before = settled.size() - 1;
             Optional<FindExpr> either = before < 0 ? Optional.empty() : either(settled.get(before), part);
+            if (either.isPresent() && !joined.contains(i)) eitherSaid(part);
             if (either.isPresent()) settled.set(before, either.get());
             else addOnce(settled, part);
         }
@@ -208,6 +224,15 @@ final class FindReader {
         List<FindExpr> both = new ArrayList<>(all);
         addOnce(both, other);
         return Optional.of(new FindExpr.Any(both));
+    }
+
+    private void eitherSaid(FindExpr part) {
+        if (part instanceof FindExpr.One o) {
+            troubles.add(new Find.Trouble(
+                    -1,
+                    o.term().words(),
+                    "No paint is " + o.term().words() + " and what stands before it: either is shown."));
+        }
     }
 
     /** A word such as “grey” is part of a name where it stands beside another word of one, and some name holds it. */

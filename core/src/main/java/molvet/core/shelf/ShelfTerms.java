@@ -60,15 +60,16 @@ public final class ShelfTerms {
         }
     }
 
-    /** One of its swatches was painted then. */
-    public record PaintedIn(Stretch when) implements Term {
+    /** One of its swatches was painted then, or none of it was. */
+    public record PaintedIn(boolean painted, Stretch when) implements Term {
         @Override
         public String written() {
-            return "painted " + when.written();
+            return (painted ? "painted " : "not painted ") + when.written();
         }
     }
 
-    private static final Pattern PAINTED_IN = Pattern.compile("(?:painted|swatched|paint|swatch)(?: out)? (.+)");
+    private static final Pattern PAINTED_IN =
+            Pattern.compile("((?:not|never) )?(?:painted|swatched|paint|swatch(?:es)?)(?: out)? (.+)");
 
     private static final Pattern PAGE_OF = Pattern.compile("(?:page|pg|p)\\.? ?(\\d{1,4}) (?:of|in) (?:the |my )?(.+)");
     private static final Pattern PAGE_IN = Pattern.compile("(.+?)[ .·,]+(?:page|pg|p)\\.? ?(\\d{1,4})");
@@ -99,7 +100,9 @@ public final class ShelfTerms {
 
     private static Optional<PaintedIn> paintedIn(TermKind.Run run) {
         Matcher m = PAINTED_IN.matcher(run.low());
-        return m.matches() ? Stretch.parse(m.group(1)).map(PaintedIn::new) : Optional.empty();
+        return m.matches()
+                ? Stretch.parse(m.group(2)).map(when -> new PaintedIn(m.group(1) == null, when))
+                : Optional.empty();
     }
 
     private static Optional<? extends Term> place(TermKind.Run run) {

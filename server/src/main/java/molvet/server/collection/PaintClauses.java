@@ -209,6 +209,7 @@ class PaintClauses {
                 .on(
                         HoldingTerms.UNOPENED,
                         HELD + "h.form not in ('DOT', 'SAMPLE') and h.left_percent = 100 and h.pour_id is null)")
+                .on(HoldingTerms.OPENED, HELD + "h.form not in ('DOT', 'SAMPLE') and h.left_percent < 100)")
                 .on(
                         HoldingTerms.Went.class,
                         (t, in) -> "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.state = "

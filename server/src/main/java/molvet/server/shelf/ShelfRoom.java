@@ -100,7 +100,8 @@ class ShelfRoom implements Room, Witness, PaintViews.Places {
                 .on(ShelfTerms.PAINTED, "p.swatch_id is not null")
                 .on(
                         ShelfTerms.PaintedIn.class,
-                        (t, in) -> SWATCHES + "y.kind not in ('STRIP', 'WRAPPER', 'LEAFLET') and "
+                        (t, in) -> (t.painted() ? "" : "p.standing in ('OWNED', 'SAMPLED') and not ") + SWATCHES
+                                + "y.kind not in ('STRIP', 'WRAPPER', 'LEAFLET') and "
                                 + days.in("y.painted_on", t.when(), in) + ")")
                 .on(ShelfTerms.NOT_PAINTED, "p.swatch_id is null and p.standing in ('OWNED', 'SAMPLED')")
                 .on(ShelfTerms.NOT_FILED, SWATCHES + "y.state = 'CURRENT' and y.keeper_id is null)")
