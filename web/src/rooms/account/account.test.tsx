@@ -7,6 +7,7 @@ import { DoneHere } from "../../ui/ActList";
 import { carriedPack, keepNotes, keepPack, keptNotes, type Pack } from "../choosing/shopStore";
 import { AccountPage } from "./AccountPage";
 import { Door } from "./Door";
+import { SignedIn } from "./SignedIn";
 
 const { webcrypto } = await import("node:crypto" as string);
 beforeEach(() => vi.stubGlobal("crypto", webcrypto));
@@ -157,6 +158,25 @@ test("a password is changed only with the old one", async () => {
   await userEvent.click(screen.getByRole("button", { name: "Change" }));
   expect(await screen.findByText("Changed.")).toBeTruthy();
   expect((screen.getByLabelText("New password") as HTMLInputElement).value).toBe("");
+});
+
+test("one of several places is signed out, and this one is not offered", async () => {
+  const seen = (called: string, device: string, here: boolean) => ({
+    called,
+    since: "2026-05-01T08:00:00Z",
+    lastSeen: "2026-05-02T08:00:00Z",
+    with: device,
+    here,
+  });
+  const asked = server({
+    "GET /api/account/sessions": { sessions: [seen("c-1", "Linux", true), seen("c-2", "Android", false)] },
+    "DELETE /api/account/sessions/c-2": {},
+  });
+  open(<SignedIn />, "/account", "/account");
+  const there = await screen.findByRole("button", { name: /^Sign out: Android/ });
+  expect(screen.queryByRole("button", { name: /^Sign out: Linux/ })).toBeNull();
+  await userEvent.click(there);
+  await waitFor(() => expect(asked.some((a) => a.method === "DELETE")).toBe(true));
 });
 
 test("an account is deleted by its password, and nothing of it stays on the phone", async () => {

@@ -7,12 +7,14 @@ import java.time.Instant;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.Map;
 import java.util.Optional;
 import java.util.regex.Pattern;
 import molvet.core.measure.Refusal;
 import molvet.core.measure.Words;
 import molvet.server.platform.Busy;
 import molvet.server.platform.Collector;
+import molvet.server.platform.NotFound;
 import org.springframework.beans.factory.annotation.Value;
 import org.springframework.dao.DuplicateKeyException;
 import org.springframework.session.FindByIndexNameSessionRepository;
@@ -27,6 +29,8 @@ import org.springframework.transaction.support.TransactionTemplate;
 public class Accounts {
     /** What a session keeps of the device it was begun with. */
     static final String DEVICE = "device";
+
+    static final String CALLED = "called";
 
     private static final Pattern EMAIL = Pattern.compile("[^\\s@<>\"]{1,64}@[^\\s@<>\"]{1,120}");
 
@@ -151,22 +155,34 @@ public class Accounts {
     /**
      * Where somebody is signed in.
      *
+     * @param called what it is ended by; it says nothing of the session's own secret
      * @param lastSeen to the minute
      * @param with what kind of device, as far as its browser said; empty: it said nothing known
      * @param here whether it is the one that asks
      */
-    record SignedIn(Instant since, Instant lastSeen, String with, boolean here) {}
+    record SignedIn(String called, Instant since, Instant lastSeen, String with, boolean here) {}
 
     /** Everywhere the collector is signed in, the latest seen first. @param here the session that asks */
     List<SignedIn> signedIn(Collector me, String here) {
         return sessions.findByPrincipalName(me.getName()).values().stream()
                 .map(s -> new SignedIn(
+                        s.getAttributeOrDefault(CALLED, ""),
                         s.getCreationTime(),
                         s.getLastAccessedTime(),
                         s.getAttributeOrDefault(DEVICE, ""),
                         s.getId().equals(here)))
                 .sorted(Comparator.comparing(SignedIn::lastSeen).reversed())
                 .toList();
+    }
+
+    /** Signs out in one place. */
+    void endSession(Collector me, String called) {
+        String id = sessions.findByPrincipalName(me.getName()).entrySet().stream()
+                .filter(s -> called.equals(s.getValue().getAttribute(CALLED)))
+                .map(Map.Entry::getKey)
+                .findFirst()
+                .orElseThrow(() -> new NotFound("You are not signed in there any more."));
+        sessions.deleteById(id);
     }
 
     /** Signs out everywhere but in one session. */

@@ -7,6 +7,7 @@ import jakarta.servlet.http.HttpSession;
 import java.time.Instant;
 import java.util.List;
 import java.util.Optional;
+import java.util.UUID;
 import molvet.server.platform.Collector;
 import molvet.server.platform.Problems;
 import org.jspecify.annotations.Nullable;
@@ -24,6 +25,7 @@ import org.springframework.security.web.csrf.CookieCsrfTokenRepository;
 import org.springframework.web.bind.annotation.DeleteMapping;
 import org.springframework.web.bind.annotation.ExceptionHandler;
 import org.springframework.web.bind.annotation.GetMapping;
+import org.springframework.web.bind.annotation.PathVariable;
 import org.springframework.web.bind.annotation.PostMapping;
 import org.springframework.web.bind.annotation.PutMapping;
 import org.springframework.web.bind.annotation.RequestBody;
@@ -150,6 +152,14 @@ class SessionController {
         log.did("Signed out everywhere else", me.id(), request);
     }
 
+    /** Signs out in one place. @param called as the list says it */
+    @DeleteMapping("/api/account/sessions/{called}")
+    @ResponseStatus(HttpStatus.NO_CONTENT)
+    void signOutThere(Collector me, @PathVariable String called, HttpServletRequest request) {
+        accounts.endSession(me, called);
+        log.did("Signed out in one place", me.id(), request);
+    }
+
     @PostMapping(path = "/api/collectors", consumes = MediaType.APPLICATION_JSON_VALUE)
     @SecurityRequirements
     @ResponseStatus(HttpStatus.CREATED)
@@ -219,6 +229,7 @@ class SessionController {
         context.setAuthentication(UsernamePasswordAuthenticationToken.authenticated(me, null, List.of()));
         SecurityContextHolder.setContext(context);
         request.getSession().setAttribute(Accounts.DEVICE, device(request.getHeader("User-Agent")));
+        request.getSession().setAttribute(Accounts.CALLED, UUID.randomUUID().toString());
         contexts.saveContext(context, request, response);
         tokens.saveToken(tokens.generateToken(request), request, response);
     }

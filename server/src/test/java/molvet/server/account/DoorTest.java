@@ -300,6 +300,23 @@ class DoorTest {
         assertThat(listed).hasSize(2);
         assertThat(listed.valueStream().filter(s -> s.get("here").asBoolean())).hasSize(1);
         assertThat(listed.toString()).doesNotContain(here.email());
+        // One alone is ended by what it is called, which is not the secret of its cookie, and by nobody else.
+        Api phone = Api.stranger();
+        phone.post("/api/session", signIn(here, Api.PASSWORD)).must(200);
+        String called = phone.get("/api/account/sessions")
+                .json()
+                .get("sessions")
+                .valueStream()
+                .filter(s -> s.get("here").asBoolean())
+                .map(s -> s.get("called").asString())
+                .findFirst()
+                .orElseThrow();
+        Api.collector().delete("/api/account/sessions/" + called).must(404);
+        phone.get("/api/paints").must(200);
+        here.delete("/api/account/sessions/" + called).must(204);
+        phone.get("/api/paints").must(401);
+        there.get("/api/paints").must(200);
+        here.delete("/api/account/sessions/" + called).must(404);
         here.delete("/api/account/sessions").must(204);
         there.get("/api/paints").must(401);
         here.get("/api/paints").must(200);
