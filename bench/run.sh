@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|kills|load|machines]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|upgrade|kills|load|machines]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -180,6 +180,32 @@ fuzz() {
 if [ "$PART" = fuzz ]; then
   say "Fuzzing …"
   fuzz
+  exit
+fi
+
+# Not a measurement: the version before the last change of the tables (BEFORE, a commit) works beside this one on its tables.
+upgrade() {
+  local newest before old=$OUT/before port=$((20000 + RANDOM % 10000))
+  newest=$(git log --diff-filter=A --format=%H -1 -- server/src/main/resources/db/migration)
+  before=${BEFORE:-$newest^}
+  rm -rf "$old" && git worktree prune
+  git worktree add -q --detach "$old" "$before"
+  (cd "$old" && mvn -q -B -ntp -DskipTests -pl core,server compile >"$ROOT/$OUT/before.log" 2>&1)
+  up
+  # Its demo is made by the version before: every room writes on the tables of this one.
+  MOLVET_PORT=$port MOLVET_DB_PORT=$DB_PORT MOLVET_DB_PASSWORD=$(cat "$HOME_DIR/db.password") MOLVET_SECRET=$(cat "$HOME_DIR/secret.key") \
+    MOLVET_DEMO=true java -Djava.awt.headless=true -Xmx900m \
+    -cp "$old/server/target/classes:$old/core/target/classes:$(cat target/bench.cp)" molvet.server.Molvet >"$OUT/second.log" 2>&1 &
+  SECOND=$!
+  await $SECOND "$OUT/second.log" curl -sf -m 5 -o /dev/null "http://127.0.0.1:$port/api/ready"
+  limited java -cp "$CP" molvet.bench.Upgrade "http://127.0.0.1:$port" "http://127.0.0.1:$PORT" >&2
+  say "That was $(git log -1 --format='%h of %ad' --date=short "$before") beside $(git log -1 --format=%h)."
+  down
+  git worktree remove --force "$old"
+}
+if [ "$PART" = upgrade ]; then
+  say "Two versions at one database …"
+  upgrade
   exit
 fi
 
