@@ -190,6 +190,7 @@ upgrade() {
   before=${BEFORE:-$newest^}
   rm -rf "$old" && git worktree prune
   git worktree add -q --detach "$old" "$before"
+  trap 'down; git worktree remove --force "$OUT/before"' EXIT
   (cd "$old" && mvn -q -B -ntp -DskipTests -pl core,server compile >"$ROOT/$OUT/before.log" 2>&1)
   up
   # Its demo is made by the version before: every room writes on the tables of this one.
@@ -200,8 +201,6 @@ upgrade() {
   await $SECOND "$OUT/second.log" curl -sf -m 5 -o /dev/null "http://127.0.0.1:$port/api/ready"
   limited java -cp "$CP" molvet.bench.Upgrade "http://127.0.0.1:$port" "http://127.0.0.1:$PORT" >&2
   say "That was $(git log -1 --format='%h of %ad' --date=short "$before") beside $(git log -1 --format=%h)."
-  down
-  git worktree remove --force "$old"
 }
 if [ "$PART" = upgrade ]; then
   say "Two versions at one database …"

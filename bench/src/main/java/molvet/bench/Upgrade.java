@@ -4,6 +4,7 @@ import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
 import java.util.Set;
+import java.util.TreeMap;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 import tools.jackson.databind.JsonNode;
@@ -15,9 +16,6 @@ import tools.jackson.databind.json.JsonMapper;
  */
 final class Upgrade {
     private static final JsonMapper JSON = JsonMapper.builder().build();
-    /** Says when it was made and by which version. */
-    private static final Set<String> OF_THE_MOMENT = Set.of("exportedAt", "madeAt", "version", "now", "today");
-
     private static final Pattern SCAN = Pattern.compile("\"reading\":(\\d+)");
     private static final int ROUNDS = 12;
     private static int asked;
@@ -28,13 +26,7 @@ final class Upgrade {
     public static void main(String[] args) throws InterruptedException {
         Client before = open(args[0]);
         Client now = open(args[1]);
-        List<String> lost = new ArrayList<>();
-        compare(
-                JSON.readTree(before.get("/api/collection.json")),
-                JSON.readTree(now.get("/api/collection.json")),
-                "",
-                lost);
-        expect(lost.isEmpty(), "what the version before exports is not in the export of this one: " + lost);
+        compare(rows(before), rows(now));
         for (int i = 0; i < ROUNDS; i++) {
             Client one = i % 2 == 0 ? before : now;
             Client other = i % 2 == 0 ? now : before;
@@ -96,23 +88,33 @@ final class Upgrade {
         if (!holds) throw new IllegalStateException("Not so: " + what);
     }
 
-    /** Whatever stands in the one stands in the other, which may say more. */
-    private static void compare(JsonNode before, JsonNode now, String at, List<String> lost) {
-        asked++;
-        if (lost.size() > 20) return;
-        if (before.isObject()) {
-            for (Map.Entry<String, JsonNode> e : before.properties()) {
-                if (OF_THE_MOMENT.contains(e.getKey())) continue;
-                JsonNode there = now == null ? null : now.get(e.getKey());
-                if (there == null) lost.add(at + "/" + e.getKey());
-                else compare(e.getValue(), there, at + "/" + e.getKey(), lost);
+    /** What is kept, by table: each row with a value for each column. What is worked out of it may be told otherwise. */
+    private static Map<String, List<Map<String, JsonNode>>> rows(Client from) {
+        Map<String, List<Map<String, JsonNode>>> all = new TreeMap<>();
+        for (JsonNode holder : JSON.readTree(from.get("/api/collection.json")).findParents("columns")) {
+            if (!holder.has("table") || !holder.has("rows")) continue;
+            List<Map<String, JsonNode>> rows = new ArrayList<>();
+            for (JsonNode row : holder.get("rows")) {
+                Map<String, JsonNode> values = new TreeMap<>();
+                for (int i = 0; i < row.size(); i++)
+                    values.put(holder.get("columns").get(i).asString(), row.get(i));
+                rows.add(values);
             }
-        } else if (before.isArray()) {
-            if (before.size() != now.size()) lost.add(at + " of " + before.size() + ", now " + now.size());
-            for (int i = 0; i < Math.min(before.size(), now.size()); i++)
-                compare(before.get(i), now.get(i), at + "/" + i, lost);
-        } else if (!before.equals(now)) {
-            lost.add(at + ": " + before + ", now " + now);
+            all.put(holder.get("table").asString(), rows);
         }
+        return all;
+    }
+
+    /** Whatever the version before keeps, this one has, and perhaps more. */
+    private static void compare(
+            Map<String, List<Map<String, JsonNode>>> before, Map<String, List<Map<String, JsonNode>>> now) {
+        expect(before.size() > 40, "all tables travel");
+        before.forEach((table, rows) -> {
+            expect(now.containsKey(table) && now.get(table).size() == rows.size(), "as many rows of " + table);
+            for (int i = 0; i < rows.size(); i++) {
+                Map<String, JsonNode> there = now.get(table).get(i);
+                rows.get(i).forEach((column, value) -> expect(value.equals(there.get(column)), table + "." + column));
+            }
+        });
     }
 }
