@@ -10,10 +10,16 @@ import { ratio, written } from "./parts";
 /** What neutralises what: of every two paints the parts that make the greyest wash. */
 export function GreysPage() {
   const [params, setParams] = useSearchParams();
-  const from = params.get("from") ?? "in a palette";
+  const palettes = useQuery({
+    queryKey: ["palettes"],
+    queryFn: () => data(client.GET("/api/palettes")),
+  });
+  const usual = palettes.data?.palettes.length === 0 ? "owned" : "in a palette";
+  const from = params.get("from") ?? usual;
   const found = useQuery({
     queryKey: ["mixing", "neutrals", from],
     queryFn: () => data(client.POST("/api/mixing/neutrals", { body: { from, most: 24 } })),
+    enabled: params.has("from") || !palettes.isPending,
     placeholderData: keepPreviousData,
     retry: false,
   });
@@ -23,7 +29,11 @@ export function GreysPage() {
       under="Which two paints neutralise each other, and in what parts; greyest first, judged at half strength."
     >
       <MixingNav />
-      <FromWhat from={from} onFrom={(next) => setParams({ from: next })} />
+      <FromWhat
+        key={palettes.isPending ? "" : usual}
+        from={from}
+        onFrom={(next) => setParams({ from: next })}
+      />
       <ProblemNote problem={found.error as Problem | null} />
       {found.data && !found.error && (
         <>
@@ -32,7 +42,7 @@ export function GreysPage() {
               {r}
             </p>
           ))}
-          {found.data.pairs.length === 0 && (
+          {found.data.pairs.length === 0 && found.data.reasons.length === 0 && (
             <p className="mt-4">No two of these paints have a colour to neutralise.</p>
           )}
           <ul className="grid gap-4 mt-4 sm:grid-cols-2 lg:grid-cols-3">

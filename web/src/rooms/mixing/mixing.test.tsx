@@ -229,8 +229,8 @@ test("mixtures from the tube are tried one by one, the needless first", async ()
   expect(await screen.findByText("1 mixture could not be judged: look again.")).toBeTruthy();
 });
 
-test("greys name their parts and how grey they are", async () => {
-  server({
+test("greys name their parts and how grey they are, of all that is owned where no palette is laid", async () => {
+  const asked = server({
     "GET /api/palettes": { palettes: [] },
     "POST /api/mixing/neutrals": {
       pairs: [{ parts: MATCH.parts, chroma: 1.26, darkest: 19.4, colour: "#888888", full: "#222222" }],
@@ -239,6 +239,9 @@ test("greys name their parts and how grey they are", async () => {
   });
   open(<GreysPage />, "/mixing/greys", "/mixing/greys");
   expect(await screen.findByText("chroma 1.3 at half strength, as dark as L* 19")).toBeTruthy();
+  expect(asked.filter((a) => a.path === "/api/mixing/neutrals").map((a) => a.body)).toEqual([
+    { from: "owned", most: 24 },
+  ]);
 });
 
 test("painted mixtures are found, named and say how they surprised", async () => {

@@ -196,6 +196,7 @@ class MixingCallsController {
                     "Every two of " + from.size() + " paints are too many to try.",
                     "Take a palette, or a find of up to " + MOST_CROSSED + ".");
         }
+        if (from.size() < 2) reasons.add("Two paints are needed that are painted out or whose pigments are known.");
         int most = asked.most == null ? 12 : Math.max(1, Math.min(60, asked.most));
         List<Neutrals.Neutral> found = thinking.within(MOST, goOn -> Neutrals.of(from, most, goOn));
         return new NeutralList(

@@ -450,6 +450,12 @@ class MixingApiTest {
                         best.at("/parts/0/id").asLong(), best.at("/parts/1/id").asLong()))
                 .containsExactlyInAnyOrder(blue, sienna);
         assertThat(best.get("chroma").asDouble()).isLessThan(12);
+        assertThat(me.post("/api/mixing/neutrals", Map.of("from", "in a palette"))
+                        .must(200)
+                        .json()
+                        .get("reasons")
+                        .toString())
+                .contains("Two paints are needed");
         JsonNode ladder = me.post("/api/mixing/ladder", Map.of("paints", List.of(blue, sienna)))
                 .must(200)
                 .json();
