@@ -133,7 +133,7 @@ public final class Lacks {
             boolean dull = r == Range.EARTH || r == Range.DARK;
             all.add(new Missing(
                     "No " + r.words() + ".",
-                    c -> c.place == r && c.steady && (dull || c.run.peak().chroma() > clean(r)),
+                    c -> c.place == r && c.steady && (dull || c.run.peak().chroma() > clean(r)) && isLight(c.run, r),
                     false,
                     dull ? asTheyCome : brightest));
         }
@@ -197,6 +197,12 @@ public final class Lacks {
         };
     }
 
+    /** A yellow that is not light is olive: who mixes one from a green is told of no yellow (common practice; the border is ours). */
+    private static boolean isLight(WashRun run, Range r) {
+        boolean yellow = r == Range.COOL_YELLOW || r == Range.WARM_YELLOW;
+        return !yellow || run.peak().l() > LIGHT_AS_YELLOW;
+    }
+
     private static boolean isBright(WashRun run) {
         return run.peak().chroma() > BRIGHT;
     }
@@ -209,6 +215,7 @@ public final class Lacks {
 
     private record Foreseen(Mixed mixed, Colour colour) {}
 
+    private static final double LIGHT_AS_YELLOW = 72;
     private static final int[][] RATIOS = {{1, 1}, {3, 1}, {1, 3}};
 
     /** Every pair mixed half and half and three to one, as films foresee it. */

@@ -92,6 +92,16 @@ class PaletteJudgementTest {
         }
     }
 
+    /** Three parts of a warm yellow and one of a phthalo green make an olive (common practice). */
+    @Test
+    void anOliveIsNoCoolYellow() {
+        Sample cadmium = paint(9, "Cadmium", "PY35", new Lab(82, 9, 84), Granulation.NONE);
+        Sample green = paint(10, "Yellowish Green", "PG36", new Lab(33, -42, 24), Granulation.NONE);
+        List<Lacks.Lack> all = Lacks.of(palette(cadmium, green, ROSE, ULTRAMARINE), List.of());
+        assertThat(lack(all, "No cool yellow").orElseThrow().mixed()).isEmpty();
+        assertThat(lack(all, "No orange").orElseThrow().mixed()).isPresent();
+    }
+
     @Test
     void brightOnesThatCrowdWithoutADarkOneAreNoticed() {
         List<Lacks.Lack> all = Lacks.of(
