@@ -30,7 +30,10 @@ export function ShortlistForm({ start, button, running, problem, onSave }: Props
       }}
     >
       <TextField label="Name" value={name} onChange={setName} />
-      <Field label="What for" hint="Abstracts on cold-pressed paper; must granulate; no dear cobalts.">
+      <Field
+        label="What for"
+        hint="Abstracts on cold-pressed paper. Kept in your words; what must hold, such as granulating or lightfast, is chosen in the final cut."
+      >
         {(id) => (
           <textarea
             id={id}

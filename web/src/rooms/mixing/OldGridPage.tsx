@@ -1,6 +1,6 @@
 import { useState } from "react";
 import { useNavigate } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, Problem, type Schemas } from "../../api/client";
 import { asForm } from "../../api/form";
 import { Field } from "../../ui/Field";
 import { Page } from "../../ui/Page";
@@ -54,8 +54,19 @@ export function OldGridPage() {
     const chart = await data(client.POST("/api/charts", { headers, body: ruled(kind, across, down) }));
     const key = { "Idempotency-Key": `${headers["Idempotency-Key"]}-picture` };
     const sent = asForm("picture", file as File, { chart: String(chart.id) });
-    const read = await data(client.POST("/api/readings", { headers: key, ...sent }));
-    go(`/readings/${read.reading}`);
+    try {
+      const read = await data(client.POST("/api/readings", { headers: key, ...sent }));
+      go(`/readings/${read.reading}`);
+    } catch (e) {
+      // Its chart is nothing without a picture that can be read; while the server is away it is tried again.
+      if (!(e instanceof Problem && e.away)) {
+        const gone = { "Idempotency-Key": `${headers["Idempotency-Key"]}-gone` };
+        await data(
+          client.DELETE("/api/charts/{chart}", { params: { path: { chart: chart.id } }, headers: gone }),
+        );
+      }
+      throw e;
+    }
   });
   return (
     <Page

@@ -1,4 +1,4 @@
-import { cleanup, screen, within } from "@testing-library/react";
+import { cleanup, screen, waitFor, within } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
 import { type Asked, open, refused, server } from "../../test/page";
@@ -6,7 +6,7 @@ import { ForeseePage } from "./ForeseePage";
 import { GreysPage } from "./GreysPage";
 import { LikedCardPage } from "./LikedCardPage";
 import { MatchPage } from "./MatchPage";
-import { ruled } from "./OldGridPage";
+import { OldGridPage, ruled } from "./OldGridPage";
 import { PaintedPage } from "./PaintedPage";
 import { ratio, read, written } from "./parts";
 import { labOf, meanAt } from "./spot";
@@ -336,4 +336,37 @@ test("the card has the liked mixtures that the paints in the lid make, and says 
   expect(card.getByText(/Wet slate/)).toBeTruthy();
   expect(card.queryByText(/Reeds/)).toBeNull();
   expect(card.queryByText(/foreseen/)).toBeNull();
+});
+
+test("a grid of one's own is sent with its picture, and one that cannot be read leaves no sheet behind", async () => {
+  let readable = false;
+  const asked = server({
+    "GET /api/paints": (a: { query: string }) => ({
+      paints: [a.query.includes("kelp") ? paint(1, "Kelp Blue") : paint(2, "Leaf Green")],
+      total: 1,
+      understood: [],
+      troubles: [],
+      ways: [],
+    }),
+    "POST /api/charts": { id: 31 },
+    "POST /api/readings": () => (readable ? { reading: 8 } : refused("This is no picture.")),
+    "DELETE /api/charts/31": {},
+  });
+  const router = open(<OldGridPage />, "/mixing/grid", "/mixing/grid");
+  await userEvent.type(screen.getByRole("searchbox", { name: "Across the top, from the left" }), "kelp");
+  await userEvent.click(await screen.findByRole("button", { name: /Kelp Blue/ }));
+  await userEvent.type(screen.getByRole("searchbox", { name: "Down the side, from above" }), "leaf");
+  await userEvent.click(await screen.findByRole("button", { name: /Leaf Green/ }));
+  expect(screen.getByText(/2 columns and 2 rows/)).toBeTruthy();
+  await userEvent.upload(
+    screen.getByLabelText("Its picture"),
+    new File(["x"], "grid.png", { type: "image/png" }),
+  );
+  await userEvent.click(screen.getByRole("button", { name: "Mark its corners" }));
+  expect(await screen.findByText("This is no picture.")).toBeTruthy();
+  expect(asked.filter((a) => a.method === "DELETE").map((a) => a.path)).toEqual(["/api/charts/31"]);
+  readable = true;
+  await userEvent.click(screen.getByRole("button", { name: "Mark its corners" }));
+  await waitFor(() => expect(router.state.location.pathname).toBe("/readings/8"));
+  expect(asked.filter((a) => a.method === "DELETE")).toHaveLength(1);
 });

@@ -291,6 +291,8 @@ export function useRefiling(keeper: number) {
   });
 }
 
+const NO_CARD = "No card of that number or name.";
+
 /** The walk through a keeper that is under way. */
 export function Walk({ keeper: k, places }: Props) {
   const filled = places.filter((p) => p.paint);
@@ -307,11 +309,13 @@ export function Walk({ keeper: k, places }: Props) {
   const stray = useAct(
     async (code: string, headers) => {
       const found = await data(client.GET("/api/paints", { params: { query: { find: code, limit: 1 } } }));
+      // Of several the first would be noted as seen here, which nobody said.
+      if (found.total > 1) return `${found.total} paints answer to that: type its number.`;
       const paint = found.paints[0];
-      if (!paint) return null;
+      if (!paint) return NO_CARD;
       const page = await data(client.GET("/api/paints/{paint}", { params: { path: { paint: paint.id } } }));
       const swatch = page.swatches.find((s) => s.state !== "REDONE");
-      if (!swatch) return null;
+      if (!swatch) return NO_CARD;
       await data(
         client.POST("/api/keepers/{keeper}/walk/seen", {
           params: { path: { keeper: k.id } },
@@ -319,7 +323,7 @@ export function Walk({ keeper: k, places }: Props) {
           body: { swatch: swatch.id, there: true },
         }),
       );
-      return paint.name;
+      return `${paint.name} noted: seen in ${k.code}.`;
     },
     { undoable: false },
   );
@@ -356,7 +360,7 @@ export function Walk({ keeper: k, places }: Props) {
       </form>
       {stray.result !== undefined && !stray.running && (
         <p role="status" className="mt-1">
-          {stray.result ? `${stray.result} noted: seen in ${k.code}.` : "No card of that number or name."}
+          {stray.result}
         </p>
       )}
       <ProblemNote problem={end.problem ?? (stray.problem as Problem | null)} />
