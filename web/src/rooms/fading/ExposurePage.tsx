@@ -159,15 +159,7 @@ function Readings({ exposure: x }: { exposure: Exposure }) {
       <ul>
         {x.readings.map((r) => (
           <li key={r.id} className="rule-t py-2 flex flex-wrap gap-x-4 gap-y-1 items-center">
-            <label>
-              <span className="sr-only">Day of the reading</span>
-              <input
-                type="date"
-                className="input input-sm"
-                value={r.on}
-                onChange={(e) => e.target.value && change.run({ reading: r.id, on: e.target.value })}
-              />
-            </label>
+            <DayOfReading key={r.on} on={r.on} onDay={(on) => change.run({ reading: r.id, on })} />
             <span>
               {r.twin ? "the twin, from the dark" : r.first ? "the start" : `${r.days} days in the light`}
             </span>
@@ -223,6 +215,23 @@ function Readings({ exposure: x }: { exposure: Exposure }) {
         ))}
       </ul>
     </details>
+  );
+}
+
+/** The day is told when it is typed to its end: a year that is being typed is one of the first century. */
+function DayOfReading({ on, onDay }: { on: string; onDay: (on: string) => void }) {
+  const [typed, setTyped] = useState(on);
+  return (
+    <label>
+      <span className="sr-only">Day of the reading</span>
+      <input
+        type="date"
+        className="input input-sm"
+        value={typed}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={() => typed && typed !== on && onDay(typed)}
+      />
+    </label>
   );
 }
 

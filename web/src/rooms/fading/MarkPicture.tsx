@@ -55,7 +55,13 @@ export function MarkPicture({ exposure: x }: { exposure: Exposure }) {
   );
   function chosen(e: ChangeEvent<HTMLInputElement>) {
     const file = e.target.files?.[0];
-    if (file) send.run(file);
+    if (file) {
+      // What was tapped on another picture lies elsewhere on this one.
+      setPaper(undefined);
+      setStrips(strips.map((s) => ({ paint: s.paint, name: s.name })));
+      setNext({ what: "paper" });
+      send.run(file);
+    }
     e.target.value = "";
   }
   function tapped(e: MouseEvent<HTMLButtonElement>) {
@@ -63,7 +69,8 @@ export function MarkPicture({ exposure: x }: { exposure: Exposure }) {
     const spot = { x: (e.clientX - box.left) / box.width, y: (e.clientY - box.top) / box.height };
     if (next.what === "paper") {
       setPaper(spot);
-      if (strips.length > 0) setNext({ what: "covered", strip: strips.length - 1 });
+      const first = strips.findIndex((s) => !s.covered);
+      if (first >= 0) setNext({ what: "covered", strip: first });
       return;
     }
     const { what, strip } = next;

@@ -227,3 +227,132 @@ test("what hung anyway is noted with its place and since about when, and leads t
   // A wall looks into no direction.
   expect(JSON.stringify(asked.at(-1)?.body)).not.toContain("direction");
 });
+
+test("the day of a reading is told once, when it is typed to its end", async () => {
+  const asked = server({
+    "GET /api/exposures/1": EXPOSURE,
+    "PUT /api/exposure-readings/2": refused("2026-01-01 lies before it was hung up, 2026-01-05."),
+  });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  const day = (await screen.findAllByLabelText("Day of the reading"))[1];
+  // As a browser tells a year that is being typed.
+  for (const typed of ["0002-01-01", "0020-01-01", "0202-01-01", "2026-01-01"]) {
+    fireEvent.change(day, { target: { value: typed } });
+  }
+  expect(asked.filter((a) => a.method === "PUT")).toEqual([]);
+  fireEvent.blur(day);
+  expect(await screen.findByText(/lies before it was hung up/)).toBeTruthy();
+  expect(asked.filter((a) => a.method === "PUT").map((a) => a.body)).toEqual([{ on: "2026-01-01" }]);
+});
+
+test("how far the blue wool is gone is told by eye, but not of the start", async () => {
+  const asked = server({ "GET /api/exposures/1": EXPOSURE, "PUT /api/exposure-readings/3": {} });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  const wool = await screen.findAllByLabelText("Blue wool gone, by eye");
+  expect(wool).toHaveLength(3);
+  await userEvent.selectOptions(wool[1], "1 to 7");
+  await waitFor(() =>
+    expect(asked.filter((a) => a.method === "PUT").map((a) => [a.path, a.body])).toEqual([
+      ["/api/exposure-readings/3", { wool: 7 }],
+    ]),
+  );
+});
+
+test("what befell one strip is noted with its day, and taken back", async () => {
+  const asked = server({
+    "GET /api/exposures/1": {
+      ...EXPOSURE,
+      accidents: [{ id: 3, on: "2026-03-01", name: "", words: "it got damp", note: "rain by the sill" }],
+    },
+    "POST /api/exposures/1/accidents": {},
+    "DELETE /api/exposure-accidents/3": {},
+  });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  expect(await screen.findByText(/1 March 2026: it got damp/)).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Something happened" }));
+  const dialog = within(screen.getByRole("dialog"));
+  await userEvent.selectOptions(dialog.getByLabelText("What"), "it got dirty");
+  await userEvent.selectOptions(dialog.getByLabelText("To"), "Old Crimson");
+  fireEvent.change(dialog.getByLabelText("On"), { target: { value: "2026-04-02" } });
+  await userEvent.type(dialog.getByLabelText("Note"), "soot");
+  await userEvent.click(dialog.getByRole("button", { name: "Note it" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(asked.find((a) => a.method === "POST")?.body).toEqual({
+    kind: "DIRTIED",
+    strip: 11,
+    on: "2026-04-02",
+    note: "soot",
+  });
+  const befell = screen.getByText(/it got damp/).closest("li") as HTMLElement;
+  await userEvent.click(within(befell).getByRole("button", { name: "Take back" }));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/exposure-accidents/3")).toBe(true));
+});
+
+test("that it is over, and that its halves are swapped, is kept with the version that was seen", async () => {
+  const asked = server({ "GET /api/exposures/1": EXPOSURE, "PUT /api/exposures/1": EXPOSURE });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  await userEvent.click(await screen.findByRole("button", { name: "Change" }));
+  const dialog = within(screen.getByRole("dialog"));
+  fireEvent.change(dialog.getByLabelText(/Over since/), { target: { value: "2026-05-02" } });
+  await userEvent.click(dialog.getByLabelText(/The halves are swapped/));
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(asked.find((a) => a.method === "PUT")?.body).toEqual({
+    name: "South window",
+    steps: "2, 16 weeks",
+    note: "",
+    swapped: true,
+    endedOn: "2026-05-02",
+    version: 3,
+  });
+});
+
+test("covered and bare spots are tapped one after the other, and another picture begins them anew", async () => {
+  let picture = 50;
+  const asked = server({
+    "GET /api/exposures/1": { ...EXPOSURE, sheet: null, readings: [], mistakes: [] },
+    "GET /api/paints": {
+      paints: [paint(4, "Thrift Rose")],
+      total: 1,
+      understood: [],
+      troubles: [],
+      ways: [],
+    },
+    "POST /api/exposures/1/hung-pictures": () => ({ picture: picture++ }),
+    "POST /api/exposures/1/marked": {},
+  });
+  open(<ExposurePage />, "/exposures/:exposure", "/exposures/1");
+  const choose = async (label: string) =>
+    userEvent.upload(await screen.findByLabelText(label), new File(["x"], "wall.png", { type: "image/png" }));
+  const tap = (x: number, y: number) => {
+    const shown = screen.getByRole("button", { name: "The picture" });
+    shown.getBoundingClientRect = () => ({ left: 0, top: 0, width: 200, height: 100 }) as DOMRect;
+    fireEvent.click(shown, { clientX: x, clientY: y });
+  };
+  await choose("Choose the picture");
+  expect(await screen.findByText("Tap bare paper that was covered, if there is any.")).toBeTruthy();
+  tap(20, 10);
+  await userEvent.type(screen.getByRole("searchbox", { name: "Which paint" }), "thrift");
+  await userEvent.click(await screen.findByRole("button", { name: /Thrift Rose/ }));
+  expect(screen.getByText("Tap Thrift Rose where it was covered.")).toBeTruthy();
+  tap(50, 50);
+  expect(screen.getByText("Tap Thrift Rose where it was in the light.")).toBeTruthy();
+  const measure = screen.getByRole("button", { name: "Measure" }) as HTMLButtonElement;
+  expect(measure.disabled).toBe(true);
+  tap(100, 50);
+  expect(measure.disabled).toBe(false);
+
+  await choose("Another picture");
+  expect(await screen.findByText("Tap bare paper that was covered, if there is any.")).toBeTruthy();
+  expect((screen.getByRole("button", { name: "Measure" }) as HTMLButtonElement).disabled).toBe(true);
+  tap(10, 10);
+  tap(60, 20);
+  tap(120, 20);
+  await userEvent.click(screen.getByRole("button", { name: "Measure" }));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/exposures/1/marked")).toBe(true));
+  expect(asked.find((a) => a.path === "/api/exposures/1/marked")?.body).toMatchObject({
+    picture: 51,
+    paper: { x: 0.05, y: 0.1 },
+    strips: [{ paint: 4, covered: { x: 0.3, y: 0.2 }, lit: { x: 0.6, y: 0.2 } }],
+  });
+});
