@@ -376,3 +376,50 @@ test("the code on a label leads to its paint, or says that it belongs elsewhere"
   open(<NumberedPaint />, "/m/:number", "/m/9999");
   expect(await screen.findByText(/There is no paint M-9999/)).toBeTruthy();
 });
+
+test("a sheet is cut at a time, what was cut is not cut again, and a ring that is not there is made when one says so", async () => {
+  const there = { paint: { id: 3, accession: "M-0003", recipe: ["PB29"], painted: false, voices: [] } };
+  const page = {
+    card: { ...CARD, sheets: 2 },
+    note: "",
+    dots: [
+      dot(1, there),
+      dot(2, { ...there, cut: true }),
+      dot(3, { ...there, sheet: 2, state: "SMEARED" }),
+      dot(4, { ...there, sheet: 2 }),
+      dot(5, { ...there, sheet: 2, state: "MISSING" }),
+    ],
+  };
+  const asked = server({
+    "GET /api/dotcards/1": page,
+    "POST /api/dotcards/1/strips": ({ body }: { body: unknown }) =>
+      (body as { makeKeeper: boolean }).makeKeeper
+        ? page
+        : new Response(
+            JSON.stringify({
+              type: "molvet:no-keeper",
+              title: "No such ring",
+              status: 422,
+              detail: "There is no ring 9.",
+            }),
+            { status: 422, headers: { "Content-Type": "application/problem+json" } },
+          ),
+  });
+  open(<DotCardPage />, "/dotcards/:dotcard", "/dotcards/1");
+  expect(await screen.findByText("Sheet 1 · 1 cut into strips")).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Cut into strips" }));
+  const dialog = within(screen.getByRole("dialog"));
+  expect(dialog.getByText(/^3 dots become strips that keep their printed names/)).toBeTruthy();
+  await userEvent.selectOptions(dialog.getByLabelText("What was cut"), "sheet 1, 1 dot");
+  expect(dialog.getByText(/^1 dot becomes a strip that keeps its printed names/)).toBeTruthy();
+  await userEvent.selectOptions(dialog.getByLabelText("What was cut"), "sheet 2, 2 dots");
+  await userEvent.type(dialog.getByLabelText(/Filed from/), "R9 1");
+  await userEvent.click(dialog.getByRole("button", { name: "They are cut" }));
+  expect(await dialog.findByText("There is no ring 9.")).toBeTruthy();
+  await userEvent.click(dialog.getByRole("button", { name: "Make it, and file" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(asked.filter((a) => a.method === "POST").map((a) => a.body)).toEqual([
+    { sheet: 2, place: "R9 1", makeKeeper: false },
+    { sheet: 2, place: "R9 1", makeKeeper: true },
+  ]);
+});

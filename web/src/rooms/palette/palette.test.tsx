@@ -561,3 +561,91 @@ test("a card for the lid is planned with its marks, and shown as it will be prin
     opacityLine: false,
   });
 });
+
+const TIN_SHAPE = { kind: "ROWS", width: 120, height: 60, between: 0, rows: [6, 6] };
+const BOXES = {
+  boxes: [{ id: 4, name: "Field tin", words: "2 rows of 6", shape: TIN_SHAPE, note: "", version: 2 }],
+  starts: [{ start: "STUDIO", name: "Studio box of 48 half pans", shape: { ...TIN_SHAPE, rows: [24, 24] } }],
+  sizes: [
+    { form: "HALF_PAN", width: 16, height: 19 },
+    { form: "HALF_PAN", width: 15, height: 18, maker: 3, makerName: "Kelpwick", size: 8 },
+  ],
+};
+
+test("pans of several sizes are laid into a box written down, and a palette begins as they lie", async () => {
+  const laid = {
+    box: 0,
+    name: "a box of 120 by 60",
+    width: 120,
+    height: 60,
+    fits: true,
+    said: "All lie in it.",
+    pans: [
+      { sort: "0", box: { x: 0, y: 0, width: 16, height: 19 } },
+      { sort: "1", box: { x: 16, y: 0, width: 19, height: 30 } },
+    ],
+    left: [],
+    bare: 40,
+  };
+  const asked = server({
+    "GET /api/boxes": BOXES,
+    "POST /api/boxes/lay": { sorts: [], boxes: [laid] },
+    "POST /api/palettes": { id: 12 },
+  });
+  const router = open(<BoxesPage />, "/palettes/boxes", "/palettes/boxes");
+  await userEvent.click(await screen.findByRole("button", { name: "Leave out row 2" }));
+  await userEvent.click(screen.getByRole("button", { name: "Another set or size" }));
+  const many = screen.getAllByLabelText("How many");
+  await userEvent.clear(many[1]);
+  await userEvent.type(many[1], "2");
+  await userEvent.selectOptions(screen.getAllByLabelText("Made by")[0], "Kelpwick");
+  await userEvent.type(screen.getByLabelText(/^A box of, across/), "120");
+  await userEvent.type(screen.getByLabelText(/^down/), "60");
+  await userEvent.click(screen.getByRole("button", { name: "Lay them" }));
+  expect(await screen.findByRole("img", { name: "2 pans in a box of 120 by 60" })).toBeTruthy();
+  expect(asked.find((a) => a.path === "/api/boxes/lay")?.body).toEqual({
+    between: 0,
+    pans: [
+      { form: "HALF_PAN", maker: 3, count: 24 },
+      { form: "FULL_PAN", count: 2 },
+    ],
+    inside: { kind: "ROWS", width: 120, height: 60, rowCount: 1, columns: 1 },
+  });
+  await userEvent.type(screen.getByLabelText("A palette laid so, called"), "By the sea");
+  await userEvent.click(screen.getByRole("button", { name: "Begin" }));
+  await waitFor(() => expect(router.state.location.pathname).toBe("/palettes/12"));
+  expect(asked.find((a) => a.path === "/api/palettes")?.body).toEqual({
+    name: "By the sea",
+    boxName: "a box of 120 by 60, laid for By the sea",
+    shape: { kind: "LOOSE", width: 120, height: 60, loose: laid.pans.map((p) => p.box) },
+  });
+});
+
+test("a box is measured beginning from a known one, and one that cannot be deleted says why", async () => {
+  const asked = server({
+    "GET /api/boxes": BOXES,
+    "POST /api/boxes": {},
+    "DELETE /api/boxes/4": refused(
+      "“Field tin” holds the palette Tide tin: put that into another box first.",
+    ),
+    "DELETE /api/pan-sizes/8": {},
+  });
+  open(<BoxesPage />, "/palettes/boxes", "/palettes/boxes");
+  await userEvent.click(await screen.findByRole("button", { name: "Delete" }));
+  expect(await screen.findByText(/put that into another box first/)).toBeTruthy();
+  // What is usual cannot be forgotten, what one measured can.
+  expect(screen.getAllByRole("button", { name: "Forget" })).toHaveLength(1);
+  await userEvent.click(screen.getByRole("button", { name: "Forget" }));
+  await waitFor(() => expect(asked.some((a) => a.path === "/api/pan-sizes/8")).toBe(true));
+  await userEvent.click(screen.getByRole("button", { name: "Measure a box" }));
+  const dialog = within(screen.getByRole("dialog"));
+  expect((dialog.getByRole("button", { name: "Keep" }) as HTMLButtonElement).disabled).toBe(true);
+  await userEvent.click(dialog.getByRole("button", { name: "Studio box of 48 half pans" }));
+  expect((dialog.getByLabelText("Name") as HTMLInputElement).value).toBe("Studio box of 48 half pans");
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "POST")).toBe(true));
+  expect(asked.find((a) => a.method === "POST")?.body).toMatchObject({
+    name: "Studio box of 48 half pans",
+    shape: { kind: "ROWS", width: 120, height: 60, rowCount: 2, columns: 24 },
+  });
+});

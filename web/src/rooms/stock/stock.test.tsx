@@ -349,3 +349,84 @@ test("a find that is not understood says so and keeps the page", async () => {
   open(<LeftPage />, "/stock", "/stock?find=qq");
   expect(await screen.findByText(/is not understood/)).toBeTruthy();
 });
+
+test("what is on the list is changed with the price that was written, or taken off, and a refusal stays beside it", async () => {
+  let taken = false;
+  const asked = server({
+    ...SESSION,
+    "GET /api/shopping": list(false),
+    "PUT /api/shopping/3": () => (taken ? list(false) : refused("“9,5o” is no amount of money.")),
+    "DELETE /api/shopping/3": { ...list(false), shops: [] },
+  });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  await userEvent.click(await screen.findByRole("button", { name: "Change Kelp Blue on the list" }));
+  let dialog = within(screen.getByRole("dialog"));
+  expect(dialog.getByText("Known: Harbour stationer")).toBeTruthy();
+  const price = dialog.getByLabelText("Price of one") as HTMLInputElement;
+  expect(price.value).toBe("9.50");
+  await userEvent.clear(price);
+  await userEvent.type(price, "9,5o");
+  await userEvent.clear(dialog.getByLabelText("How many"));
+  await userEvent.type(dialog.getByLabelText("How many"), "3");
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  expect(await dialog.findByText("“9,5o” is no amount of money.")).toBeTruthy();
+  expect(price.value).toBe("9,5o");
+  taken = true;
+  await userEvent.clear(price);
+  await userEvent.type(price, "9,50");
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  expect(asked.filter((a) => a.method === "PUT").at(-1)?.body).toEqual({
+    shop: "Harbour stationer",
+    pieces: 3,
+    price: "9,50",
+    currency: "EUR",
+    volume: "10",
+    version: 1,
+  });
+  await userEvent.click(screen.getByRole("button", { name: "Change Kelp Blue on the list" }));
+  dialog = within(screen.getByRole("dialog"));
+  await userEvent.click(dialog.getByRole("button", { name: "Take it off the list" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "DELETE")).toBe(true));
+});
+
+test("a price that was worked out is not taken for one that was written", async () => {
+  const list0 = list(false);
+  const worked = { ...ITEM, priceFrom: "paid on 2026-01-01" };
+  server({
+    ...SESSION,
+    "GET /api/shopping": { ...list0, shops: [{ ...list0.shops[0], items: [worked] }] },
+  });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  await userEvent.click(await screen.findByRole("button", { name: "Change Kelp Blue on the list" }));
+  const dialog = within(screen.getByRole("dialog"));
+  expect((dialog.getByLabelText("Price of one") as HTMLInputElement).value).toBe("");
+});
+
+test("what a shop takes for delivery is kept in its currency, and what is proposed goes on with its reason", async () => {
+  const asked = server({
+    ...SESSION,
+    "GET /api/shopping": list(false),
+    "PUT /api/shopping/shops": list(false),
+    "POST /api/shopping": list(false),
+  });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  await userEvent.click(await screen.findByRole("button", { name: "Delivery 4.50, free from 35.00" }));
+  const dialog = within(screen.getByRole("dialog"));
+  await userEvent.clear(dialog.getByLabelText("Free from"));
+  await userEvent.type(dialog.getByLabelText("Free from"), "40");
+  await userEvent.click(dialog.getByRole("button", { name: "Keep" }));
+  await waitFor(() => expect(screen.queryByRole("dialog")).toBeNull());
+  await userEvent.click(screen.getByRole("button", { name: "Put it on: Rose" }));
+  await waitFor(() => expect(asked.some((a) => a.method === "POST")).toBe(true));
+  expect(asked.filter((a) => a.method !== "GET").map((a) => a.body)).toEqual([
+    { name: "Harbour stationer", delivery: "4.50", freeFrom: "40", currency: "EUR" },
+    { paints: [2], why: "wished for" },
+  ]);
+});
+
+test("an empty list offers only what there is", async () => {
+  server({ ...SESSION, "GET /api/shopping": { shops: [], proposed: [], shopNames: [] } });
+  open(<ShoppingPage />, "/shopping", "/shopping");
+  expect(await screen.findByText("Nothing is on the list. Put on it any paint from its page.")).toBeTruthy();
+});
