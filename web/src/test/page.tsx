@@ -42,10 +42,10 @@ export function server(answers: Record<string, unknown | ((asked: Asked) => unkn
   return asked;
 }
 
-/** What a server says when it cannot take something. */
-export function refused(detail: string, status = 422) {
+/** What a server says when it cannot take something. @param kind what sort of refusal it is */
+export function refused(detail: string, status = 422, kind = "refused") {
   return new Response(
-    JSON.stringify({ type: "molvet:refused", title: "This cannot be taken as it is", status, detail }),
+    JSON.stringify({ type: `molvet:${kind}`, title: "This cannot be taken as it is", status, detail }),
     { status, headers: { "Content-Type": "application/problem+json" } },
   );
 }

@@ -393,17 +393,7 @@ test("a sheet is cut at a time, what was cut is not cut again, and a ring that i
   const asked = server({
     "GET /api/dotcards/1": page,
     "POST /api/dotcards/1/strips": ({ body }: { body: unknown }) =>
-      (body as { makeKeeper: boolean }).makeKeeper
-        ? page
-        : new Response(
-            JSON.stringify({
-              type: "molvet:no-keeper",
-              title: "No such ring",
-              status: 422,
-              detail: "There is no ring 9.",
-            }),
-            { status: 422, headers: { "Content-Type": "application/problem+json" } },
-          ),
+      (body as { makeKeeper: boolean }).makeKeeper ? page : refused("There is no ring 9.", 422, "no-keeper"),
   });
   open(<DotCardPage />, "/dotcards/:dotcard", "/dotcards/1");
   expect(await screen.findByText("Sheet 1 · 1 cut into strips")).toBeTruthy();

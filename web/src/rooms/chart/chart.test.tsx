@@ -430,15 +430,7 @@ test("a painted sheet is filed, and a keeper that is not there is offered to be 
     "POST /api/charts/7/file": (a: Asked) =>
       (a.body as { makeKeeper: boolean }).makeKeeper
         ? chartPage([0, 1])
-        : new Response(
-            JSON.stringify({
-              type: "molvet:no-keeper",
-              title: "",
-              status: 409,
-              detail: "There is no binder 1 on the shelf yet.",
-            }),
-            { status: 409, headers: { "Content-Type": "application/problem+json" } },
-          ),
+        : refused("There is no binder 1 on the shelf yet.", 409, "no-keeper"),
   });
   open(<ChartPage />, "/bench/:chart", "/bench/7");
   await userEvent.type(await screen.findByLabelText("From place"), "B1 p1 c1");

@@ -294,15 +294,7 @@ test("a swatch is filed by its place as one writes it, and a taken place asks wh
     "PUT /api/swatches/7/place": () => {
       if (!taken) return {};
       taken = false;
-      return new Response(
-        JSON.stringify({
-          type: "molvet:place-taken",
-          title: "Taken",
-          status: 409,
-          detail: "R1·4 holds Moss.",
-        }),
-        { status: 409, headers: { "Content-Type": "application/problem+json" } },
-      );
+      return refused("R1·4 holds Moss.", 409, "place-taken");
     },
   });
   open(<PaintPage />, "/paints/:paint", "/paints/1");

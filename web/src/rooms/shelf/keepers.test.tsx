@@ -2,6 +2,7 @@ import { cleanup, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
+import { paint, places, RING } from "../../test/shelf";
 import { KeeperPage } from "./KeeperPage";
 
 afterEach(() => {
@@ -9,45 +10,8 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const RING = {
-  id: 3,
-  code: "R1",
-  kind: "RING",
-  number: 1,
-  name: "Everyone",
-  pages: 0,
-  cells: 60,
-  capacity: 60,
-  filled: 2,
-  school: "",
-  schoolInWords: "",
-  pocketWidth: 0,
-  pocketHeight: 0,
-  walkAt: null as string | null,
-  version: 4,
-};
 const BINDER = { ...RING, id: 5, code: "B1", kind: "BINDER", pages: 8, cells: 4, capacity: 32 };
-const paint = (id: number, name: string) => ({
-  id,
-  accession: `M-000${id}`,
-  name,
-  maker: "Kelpwick",
-  recipe: ["PB29"],
-  standing: "OWNED",
-  strip: null,
-  voices: [],
-  painted: true,
-  lost: false,
-  version: 1,
-});
-const PLACES = ["Tern Grey", "Gull White"].map((name, i) => ({
-  place: `R1·${i + 1}`,
-  page: 0,
-  cell: i + 1,
-  swatch: i + 1,
-  paint: paint(i + 1, name),
-  seen: false,
-}));
+const PLACES = places([false, false]);
 const QUIET = { under: false, said: "", cards: 0, done: 0, steps: [] };
 
 function opened(keeper: typeof RING, more: Record<string, unknown> = {}) {

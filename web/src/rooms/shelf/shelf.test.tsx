@@ -2,6 +2,7 @@ import { cleanup, screen, waitFor } from "@testing-library/react";
 import userEvent from "@testing-library/user-event";
 import { afterEach, expect, test, vi } from "vitest";
 import { open, refused, server } from "../../test/page";
+import { paint, places, RING } from "../../test/shelf";
 import { BacklogPage } from "./BacklogPage";
 import { KeeperPage } from "./KeeperPage";
 import { NumberedPaint } from "./NumberedPaint";
@@ -14,47 +15,7 @@ afterEach(() => {
   vi.unstubAllGlobals();
 });
 
-const paint = (id: number, name: string) => ({
-  id,
-  accession: `M-000${id}`,
-  name,
-  maker: "Kelpwick",
-  recipe: ["PB29"],
-  standing: "OWNED",
-  strip: null,
-  voices: [],
-  painted: true,
-  lost: false,
-  version: 1,
-});
 const card = (swatch: number, place: string, name: string) => ({ swatch, place, paint: paint(swatch, name) });
-const RING = {
-  id: 3,
-  code: "R1",
-  kind: "RING",
-  number: 1,
-  name: "Everyone",
-  pages: 0,
-  cells: 60,
-  capacity: 60,
-  filled: 2,
-  school: "",
-  schoolInWords: "",
-  pocketWidth: 0,
-  pocketHeight: 0,
-  walkAt: null as string | null,
-  version: 1,
-};
-const places = (seen: boolean[]) =>
-  seen.map((s, i) => ({
-    place: `R1·${i + 1}`,
-    page: 0,
-    cell: i + 1,
-    swatch: i + 1,
-    paint: paint(i + 1, i === 0 ? "Tern Grey" : "Gull White"),
-    seen: s,
-  }));
-
 test("a ring is put in order card by card, and each step says behind which card it goes", async () => {
   const steps = [
     { card: card(1, "R1·1", "Tern Grey"), after: card(2, "R1·2", "Gull White") },
