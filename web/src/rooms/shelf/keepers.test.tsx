@@ -107,7 +107,7 @@ test("a page of a binder becomes another, which a ring does not offer", async ()
 });
 
 test("name and size are kept with the version that was seen", async () => {
-  const { sent } = opened(RING, { "PUT /api/keepers/3": RING });
+  const { sent } = opened({ ...RING, version: 4 }, { "PUT /api/keepers/3": RING });
   await choose("Name and size");
   const name = await screen.findByLabelText("Name");
   await userEvent.clear(name);
