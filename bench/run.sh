@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|upgrade|kills|load|machines]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|many|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|upgrade|kills|load|machines]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -117,6 +117,12 @@ find() {
   SECOND=$!
   await $SECOND "$OUT/second.log" answers "$second"
   limited java -cp "$CP" molvet.bench.FindBench "http://127.0.0.1:$PORT" "http://127.0.0.1:$second" "$JDBC" 2>"$OUT/find.log"
+  down
+}
+
+many() {
+  up
+  limited java -cp "$CP" molvet.bench.ManyBench "http://127.0.0.1:$PORT" "$JDBC" 2>"$OUT/many.log"
   down
 }
 
@@ -359,7 +365,7 @@ case $PART in
     ;;
 esac
 
-for part in colours start find choosing scroll arrivals lists charts palette mixing reading; do
+for part in colours start find many choosing scroll arrivals lists charts palette mixing reading; do
   wanted $part || continue
   say "Measuring $part …"
   $part >"$OUT/$part.part"
@@ -373,6 +379,6 @@ done
   echo
   echo "| what | Molvet | peer or limit | ratio | goal |"
   echo "|---|---|---|---|---|"
-  for part in colours start find choosing scroll arrivals lists charts palette mixing reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
+  for part in colours start find many choosing scroll arrivals lists charts palette mixing reading; do cat "$RESULTS/benchmarks/$part.lines" 2>/dev/null || true; done
 } >"$RESULTS/benchmarks.md"
 cat "$RESULTS/benchmarks.md"

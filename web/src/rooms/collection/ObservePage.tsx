@@ -164,18 +164,21 @@ export function ObservePage() {
                 />
               </div>
             </section>
-            <ul className="grid gap-1 sm:grid-cols-2" aria-label="What can be said">
+            <ul
+              className="grid gap-1 sm:grid-cols-2 md:grid-cols-1 lg:grid-cols-2"
+              aria-label="What can be said"
+            >
               {traits?.map((t) => (
                 <li key={t.trait}>
                   <button
                     type="button"
                     aria-pressed={t.trait === trait}
-                    className={`w-full text-left px-2 py-2 border flex gap-3 items-baseline ${t.trait === trait ? "border-base-content bg-base-100" : "border-transparent hover:border-[var(--rule)]"}`}
+                    className={`w-full min-w-0 text-left px-2 py-2 border flex flex-wrap gap-x-3 items-baseline ${t.trait === trait ? "border-base-content bg-base-100" : "border-transparent hover:border-[var(--rule)]"}`}
                     onClick={() => setTrait(t.trait)}
                   >
                     <kbd className="code border border-[var(--field)] px-1.5">{t.key}</kbd>
-                    <span>{t.words}</span>
-                    <strong className="ml-auto">{words(latest(t.trait)?.value)}</strong>
+                    <span className="min-w-0 grow basis-32">{t.words}</span>
+                    <strong>{words(latest(t.trait)?.value)}</strong>
                   </button>
                 </li>
               ))}
