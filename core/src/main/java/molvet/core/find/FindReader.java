@@ -9,10 +9,9 @@ import java.util.Locale;
 import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
-import java.util.regex.Matcher;
-import java.util.regex.Pattern;
 import java.util.stream.Collectors;
 import molvet.core.collection.NameTerms;
+import molvet.core.find.Spoken.Piece;
 import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
@@ -20,7 +19,7 @@ import molvet.core.platform.TermKind;
 /** Reads the find language: from the left, the longest run of words that means something is one term. */
 final class FindReader {
     private static final int MOST_PIECES = 6;
-    private static final Pattern PIECE = Pattern.compile("[()]|(?:[\\w-]+:)?\"[^\"]*\"?|[^\\s()\"]+");
+
     private final String text;
     private final List<TermKind> kinds;
     private final TermKind.Known known;
@@ -44,31 +43,6 @@ final class FindReader {
 
     private static final Set<String> JOINS = Set.of("and", "but", "with", "also", "plus");
     private static final Set<String> NOT = Set.of("not", "never", "without", "no", "except", "neither", "nor");
-    private static final Set<String> ANYONE =
-            Set.of("anyone", "anybody", "anything", "everyone", "everybody", "everything", "any", "all");
-    private static final Pattern AFTER_HAVE = Pattern.compile("not|never|painted|swatched|used|touched|tested|bought"
-            + "|opened|finished|emptied|given|lent|loved|liked|measured|read|filed|lost");
-    private static final Pattern NUMBER = Pattern.compile("\\d{1,5}(?:[.,]\\d{1,2})?");
-    private static final Set<String> PRICE = Set.of("price", "priced", "cost", "costs", "costing", "paid");
-    private static final Set<String> UNITS =
-            Set.of("ml", "euro", "euros", "eur", "€", "pounds", "gbp", "£", "dollars", "usd", "$", "chf");
-    private static final Pattern SHORTENED = Pattern.compile("(\\p{L}{2,6})n't");
-
-    /** @param bare without marks at its end */
-    private record Piece(String text, String bare, int at) {
-        static Piece of(String text, int at) {
-            String bare = text.replaceFirst("[,;:?!.]+$", "");
-            return new Piece(text, bare.isEmpty() ? text : bare, at);
-        }
-
-        String low() {
-            return bare.toLowerCase(Locale.ROOT);
-        }
-
-        boolean is(String word) {
-            return bare.equalsIgnoreCase(word);
-        }
-    }
 
     FindReader(String text, List<TermKind> kinds, TermKind.Known known) {
         this.text = text;
@@ -89,22 +63,7 @@ final class FindReader {
                     "Only the first " + Find.MOST + " characters were looked at."));
             kept = kept.substring(0, Find.MOST);
         }
-        Matcher m = PIECE.matcher(kept);
-        while (m.find()) {
-            // “-PB29” is “not PB29”, as other searches have it.
-            boolean without = m.group().length() > 1
-                    && m.group().charAt(0) == '-'
-                    && Character.isLetter(m.group().charAt(1));
-            if (without) {
-                pieces.add(Piece.of("not", m.start()));
-                pieces.add(Piece.of(m.group().substring(1), m.start() + 1));
-            } else {
-                shortened(m.group(), m.start());
-            }
-        }
-        dropAuxiliaries();
-        anyoneBut();
-        between();
+        pieces.addAll(Spoken.pieces(kept));
         List<FindExpr> all = new ArrayList<>();
         while (at < pieces.size()) {
             all.add(any());
@@ -134,69 +93,6 @@ final class FindReader {
                 at,
                 "Like which? No paint, or more than one, is called so: say like M-0031, or a name that no other has."
                         + " The words were looked for in names.");
-    }
-
-    /** The “have” of “I have never painted” says nothing of having. */
-    private void dropAuxiliaries() {
-        for (int i = pieces.size() - 2; i > 0; i--) {
-            boolean auxiliary = pieces.get(i).is("have")
-                    && pieces.get(i - 1).is("i")
-                    && AFTER_HAVE.matcher(pieces.get(i + 1).low()).matches();
-            if (auxiliary) pieces.remove(i);
-        }
-    }
-
-    /** “Anyone but Kelpwick” is “not Kelpwick”. */
-    private void anyoneBut() {
-        for (int i = pieces.size() - 2; i >= 0; i--) {
-            if (!pieces.get(i + 1).is("but") || !ANYONE.contains(pieces.get(i).low())) continue;
-            pieces.set(i, Piece.of("not", pieces.get(i).at));
-            pieces.remove(i + 1);
-        }
-    }
-
-    /** “Between 5 and 10 euro” is “over 5 euro under 10 euro”. */
-    private void between() {
-        for (int i = 0; i + 3 < pieces.size(); i++) {
-            boolean said = pieces.get(i).is("between")
-                    && isNumber(i + 1)
-                    && pieces.get(i + 2).is("and")
-                    && NUMBER.matcher(pieces.get(i + 3).low()).lookingAt();
-            if (!said) continue;
-            Piece from = pieces.get(i);
-            Piece upTo = pieces.get(i + 2);
-            boolean price = i > 0 && PRICE.contains(pieces.get(i - 1).low());
-            boolean apart = isNumber(i + 3)
-                    && i + 4 < pieces.size()
-                    && UNITS.contains(pieces.get(i + 4).low());
-            String unit = apart
-                    ? pieces.get(i + 4).bare
-                    : NUMBER.matcher(pieces.get(i + 3).bare).replaceFirst("");
-            if (unit.isEmpty() && !price) continue;
-            List<Piece> both = new ArrayList<>(List.of(Piece.of("over", from.at), pieces.get(i + 1)));
-            if (!unit.isEmpty()) both.add(Piece.of(unit, from.at));
-            if (price) both.add(pieces.get(i - 1));
-            both.addAll(List.of(Piece.of("under", upTo.at), pieces.get(i + 3)));
-            if (apart) both.add(pieces.get(i + 4));
-            pieces.subList(i, i + (apart ? 5 : 4)).clear();
-            pieces.addAll(i, both);
-        }
-    }
-
-    private boolean isNumber(int i) {
-        return NUMBER.matcher(pieces.get(i).bare).matches();
-    }
-
-    /** “Doesn't” is “does not”. */
-    private void shortened(String typed, int from) {
-        Matcher m = SHORTENED.matcher(typed);
-        if (m.matches()) {
-            String verb = m.group(1).toLowerCase(Locale.ROOT);
-            pieces.add(Piece.of(verb.equals("wo") ? "will" : verb.equals("ca") ? "can" : m.group(1), from));
-            pieces.add(Piece.of("not", from));
-        } else {
-            pieces.add(Piece.of(typed, from));
-        }
     }
 
     // ---- and, or, not -----------------------------------------------------------------------------------------------
@@ -244,7 +140,7 @@ final class FindReader {
             FindExpr part = settled(parts, i);
             int before = settled.size() - 1;
             Optional<FindExpr> either = before < 0 ? Optional.empty() : either(settled.get(before), part);
-            if (either.isPresent() && !joined.contains(i)) eitherSaid(part);
+            if (either.isPresent() && !joined.contains(i)) eitherSaid(settled.get(before), part);
             if (either.isPresent()) settled.set(before, either.get());
             else addOnce(settled, part);
         }
@@ -263,13 +159,9 @@ final class FindReader {
         return Optional.of(new FindExpr.Any(both));
     }
 
-    private void eitherSaid(FindExpr part) {
-        if (part instanceof FindExpr.One o) {
-            troubles.add(new Find.Trouble(
-                    -1,
-                    o.term().words(),
-                    "No paint is " + o.term().words() + " and what stands before it: either is shown."));
-        }
+    private void eitherSaid(FindExpr one, FindExpr other) {
+        troubles.add(new Find.Trouble(
+                -1, other.words(), "No paint is both " + one.words() + " and " + other.words() + ": either is shown."));
     }
 
     /** A word such as “grey” is part of a name where it stands beside another word of one, and some name holds it. */
@@ -287,7 +179,7 @@ final class FindReader {
         String instead = inName.isPresent() ? term.written() : term.otherwise().orElse("");
         if (!instead.isEmpty() && places.containsKey(term)) {
             Piece typed = pieces.get(places.get(term));
-            ways.add(new Find.Way(typed.at, typed.text, instead));
+            ways.add(new Find.Way(typed.at(), typed.text(), instead));
         }
         return new FindExpr.One(is);
     }
@@ -312,7 +204,8 @@ final class FindReader {
             open--;
             if (at < pieces.size() && pieces.get(at).is(")")) at++;
             else
-                troubles.add(new Find.Trouble(piece.at, "(", "This bracket is never closed; it was taken to the end."));
+                troubles.add(
+                        new Find.Trouble(piece.at(), "(", "This bracket is never closed; it was taken to the end."));
             return inside;
         }
         if (NOT.contains(piece.low()) && longest().isEmpty()) {
@@ -369,10 +262,10 @@ final class FindReader {
         broken(piece);
         at++;
         List<FindExpr> words = new ArrayList<>();
-        String own = piece.low().startsWith("word:") ? piece.text.substring(5) : piece.text;
+        String own = piece.low().startsWith("word:") ? piece.text().substring(5) : piece.text();
         for (String word : Words.folded(own).split(" ")) {
             if (!word.isEmpty() && terms < Find.MOST_TERMS) {
-                if (!known.words().test(word)) strangers.add(new Find.Stranger(piece.at, word));
+                if (!known.words().test(word)) strangers.add(new Find.Stranger(piece.at(), word));
                 addOnce(words, new FindExpr.One(new NameTerms.Word(word)));
                 terms++;
             }
@@ -395,8 +288,8 @@ final class FindReader {
 
     /** What begins as a term and cannot be one. */
     private void broken(Piece piece) {
-        String next = at + 1 < pieces.size() ? pieces.get(at + 1).text.toLowerCase(Locale.ROOT) : "";
-        TermKind.Pair pair = new TermKind.Pair(piece.text.toLowerCase(Locale.ROOT), next);
+        String next = at + 1 < pieces.size() ? pieces.get(at + 1).text().toLowerCase(Locale.ROOT) : "";
+        TermKind.Pair pair = new TermKind.Pair(piece.text().toLowerCase(Locale.ROOT), next);
         kinds.stream()
                 .flatMap(k -> k.broken().apply(pair).stream())
                 .findFirst()
@@ -405,7 +298,7 @@ final class FindReader {
 
     private void trouble(int piece, String message) {
         Piece p = pieces.get(piece);
-        troubles.add(new Find.Trouble(p.at, brief(p.text), message));
+        troubles.add(new Find.Trouble(p.at(), brief(p.text()), message));
     }
 
     private static String brief(String text) {
