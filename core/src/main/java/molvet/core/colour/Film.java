@@ -156,23 +156,28 @@ public final class Film {
     List<Lab> run(Lab full, Lab palest, int steps) {
         Lab first = at(1);
         Lab last = at(this.palest);
-        List<Lab> all = new ArrayList<>();
-        for (int i = 0; i <= FINE; i++) {
+        List<Lab> all = new ArrayList<>(List.of(full));
+        for (int i = 1; i < FINE; i++) {
             double t = i / (double) FINE;
             Lab c = at(Math.exp(t * Math.log(this.palest)));
             // What the fit misses at the ends is spread over the way between them.
-            all.add(new Lab(
+            Lab between = new Lab(
                     c.l() + (1 - t) * (full.l() - first.l()) + t * (palest.l() - last.l()),
                     c.a() + (1 - t) * (full.a() - first.a()) + t * (palest.a() - last.a()),
-                    c.b() + (1 - t) * (full.b() - first.b()) + t * (palest.b() - last.b())));
+                    c.b() + (1 - t) * (full.b() - first.b()) + t * (palest.b() - last.b()));
+            if (between.l() > full.l() && between.l() < palest.l()) all.add(between);
         }
+        all.add(palest);
         return WashRun.evenly(all, steps);
     }
 
     /** The same from full strength to a film so thin that it is all but paper. */
     List<Lab> run(Lab full, int steps) {
         List<Lab> all = new ArrayList<>(List.of(full));
-        for (int i = 1; i <= FINE; i++) all.add(at(Math.exp(i / (double) FINE * Math.log(ALL_BUT_PAPER))));
+        for (int i = 1; i <= FINE; i++) {
+            Lab thinner = at(Math.exp(i / (double) FINE * Math.log(ALL_BUT_PAPER)));
+            if (thinner.l() > full.l()) all.add(thinner);
+        }
         return WashRun.evenly(all, steps);
     }
 

@@ -193,6 +193,15 @@ class WashRunTest {
         assertThat(run.measured()).isFalse();
     }
 
+    /** Of a blue that is lighter and stronger than any film, the fit misses the ends; what was measured stays. */
+    @Test
+    void whatNoFilmHasKeepsItsEndsToo() {
+        aRunKeepsItsEndsAndNeverDarkens(65.47, 0, -53.9, 0.02);
+        aRunKeepsItsEndsAndNeverDarkens(70, -23.87, -55, 0.13);
+        Lab sky = new Lab(65.47, 0, -53.9);
+        assertThat(WashRun.ofFull(sky).full()).isEqualTo(sky);
+    }
+
     @Test
     void aRunIsReadByItsLightnessAndWhatGetsDarkerIsPassedOver() {
         List<Lab> seen = new ArrayList<>();
