@@ -42,7 +42,7 @@ export function GreysPage() {
               {r}
             </p>
           ))}
-          {found.data.pairs.length === 0 && found.data.reasons.length === 0 && (
+          {found.data.pairs.length === 0 && (
             <p className="mt-4">No two of these paints have a colour to neutralise.</p>
           )}
           <ul className="grid gap-4 mt-4 sm:grid-cols-2 lg:grid-cols-3">

@@ -24,8 +24,14 @@ public final class CameTerms {
         }
     }
 
-    /** Something else at some time, of which no find asks. */
+    /** Something else at some time, of which no find asks: it is said, and left out. */
     public record NotAsked(String what, Stretch when) implements Term {
+        public String why() {
+            return "When a paint was " + what
+                    + " cannot be asked, only when it came, was bought, painted or used last, and"
+                    + " when it went. The rest was asked without it.";
+        }
+
         @Override
         public String written() {
             return what + " " + when.written();

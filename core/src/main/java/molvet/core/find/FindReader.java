@@ -10,6 +10,7 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.stream.Collectors;
+import molvet.core.collection.CameTerms;
 import molvet.core.collection.NameTerms;
 import molvet.core.find.Spoken.Piece;
 import molvet.core.measure.Words;
@@ -253,6 +254,11 @@ final class FindReader {
             return all(List.of());
         }
         Optional<Read> run = longest();
+        if (run.isPresent() && run.get().term instanceof CameTerms.NotAsked other) {
+            trouble(at, other.why());
+            at += run.get().pieces;
+            return all(List.of());
+        }
         if (run.isPresent()) {
             at += run.get().pieces;
             terms++;

@@ -247,6 +247,7 @@ class FindTest {
                 "hue:plaid | 0 | Hues are yellow",
                 "pigment:zz9 | 0 | no pigment code",
                 "given by | 0 | by whom",
+                "blue not opened in 2025 | 5 | opened cannot be asked",
                 "earth yellows | -1 | either is shown",
                 "something like sepia | 10 | Like which",
             })
@@ -434,6 +435,15 @@ class FindTest {
         assertThat(parse(said).terms())
                 .isNotEmpty()
                 .allSatisfy(t -> assertThat(t.words()).isNotBlank());
+    }
+
+    /** What cannot be asked is left out, wherever it stands: it makes neither everything nor nothing of the rest. */
+    @Test
+    void whatCannotBeAskedLeavesTheRestAsItIs() {
+        for (String text :
+                List.of("blue opened in 2025", "blue without those opened in 2025", "blue (opened in 2025)")) {
+            assertThat(parse(text).root()).as(text).isEqualTo(parse("hue:blue").root());
+        }
     }
 
     /** What stands on a token or in the menu can be typed as it stands there. */

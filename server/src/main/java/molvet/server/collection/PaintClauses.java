@@ -224,12 +224,6 @@ class PaintClauses {
                                 "p.id in (select h.paint_id from holding h where h.collector_id = :me and h.pour_id is null and "
                                         + days.in("h.came_on", t.when(), in) + ")")
                 .on(
-                        CameTerms.NotAsked.class,
-                        (t, in) -> "1 = 1",
-                        (me, t) -> Optional.of("When a paint was " + t.what()
-                                + " cannot be asked, only when it came, was bought, painted or used last, and when it went. "
-                                + "The rest was asked without it."))
-                .on(
                         HoldingTerms.InSeries.class,
                         (t, in) -> "p.series between " + in.put(t.from()) + " and " + in.put(t.to()))
                 .on(
