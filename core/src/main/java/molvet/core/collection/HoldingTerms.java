@@ -34,6 +34,8 @@ public final class HoldingTerms {
     private static final Pattern PRICE = Pattern.compile(
             "(?:(?:price|priced|cost|costs|paid) )?(?:for )?(under|below|less than|up to|over|above|more than|cheaper than|dearer than) (\\d{1,5}(?:[.,]\\d{1,2})?)"
                     + "(" + MONEY + ")?");
+    private static final Pattern BETWEEN = Pattern.compile("(?:(price|priced|cost|costs|costing|paid) )?between "
+            + "(\\d{1,5}(?:[.,]\\d{1,2})?) and (\\d{1,5}(?:[.,]\\d{1,2})?)(?:( ?ml)|(" + MONEY + "))?");
     private static final List<String> OF_MONEY = List.of("price", "priced", "cost", "costs", "paid");
 
     public static final Term.Plain RUNNING_LOW = Term.Plain.of("running low");
@@ -154,6 +156,17 @@ public final class HoldingTerms {
             case 'c' -> "CHF";
             default -> "USD";
         };
+    }
+
+    /** One and the same piece holds, or cost, no less than the one and no more than the other. @param currency as of {@link Price} */
+    public record Between(boolean ml, BigDecimal from, BigDecimal to, Optional<String> currency) implements Term {
+        @Override
+        public String written() {
+            String what = "between " + from.toPlainString() + " and " + to.toPlainString();
+            return ml
+                    ? what + " ml"
+                    : "price " + what + currency.map(c -> " " + c).orElse("");
+        }
     }
 
     /** Held in a form. */
@@ -356,10 +369,26 @@ public final class HoldingTerms {
                                     m.group(1).matches("over|above|bigger than|larger than|more than|at least"),
                                     m.group(1).matches("at least|up to|at most"),
                                     number(m.group(2))))),
+            TermKind.of(COST, List.of("between 5 and 15 ml"), HoldingTerms::between),
             TermKind.of(COST, List.of("15ml"), run -> matched(VOLUME, run).map(m -> new OfVolume(number(m.group(1))))),
             TermKind.of(DRAWER, List.of(), HoldingTerms::wishedFor));
 
     private HoldingTerms() {}
+
+    private static Optional<Between> between(TermKind.Run run) {
+        Matcher m = BETWEEN.matcher(run.low());
+        if (!m.matches()) return Optional.empty();
+        boolean ml = m.group(4) != null;
+        boolean money = m.group(1) != null || m.group(5) != null;
+        if (ml == money) return Optional.empty();
+        BigDecimal one = number(m.group(2));
+        BigDecimal other = number(m.group(3));
+        return Optional.of(new Between(
+                ml,
+                one.min(other),
+                one.max(other),
+                Optional.ofNullable(m.group(5)).map(HoldingTerms::currency)));
+    }
 
     private static Optional<InForm> form(String low) {
         String one = low.replaceFirst("^in (a )?", "").replaceFirst("s$", "").replace('-', ' ');

@@ -14,10 +14,6 @@ final class Spoken {
             Set.of("anyone", "anybody", "anything", "everyone", "everybody", "everything", "any", "all");
     private static final Pattern AFTER_HAVE = Pattern.compile("not|never|painted|swatched|used|touched|tested|bought"
             + "|opened|finished|emptied|given|lent|loved|liked|measured|read|filed|lost");
-    private static final Pattern NUMBER = Pattern.compile("\\d{1,5}(?:[.,]\\d{1,2})?");
-    private static final Set<String> PRICE = Set.of("price", "priced", "cost", "costs", "costing", "paid");
-    private static final Set<String> UNITS =
-            Set.of("ml", "euro", "euros", "eur", "€", "pounds", "gbp", "£", "dollars", "usd", "$", "chf");
     private static final Pattern SHORTENED = Pattern.compile("(\\p{L}{2,6})n't");
 
     private final List<Piece> pieces = new ArrayList<>();
@@ -58,7 +54,6 @@ final class Spoken {
         }
         spoken.dropAuxiliaries();
         spoken.anyoneBut();
-        spoken.between();
         return spoken.pieces;
     }
 
@@ -79,38 +74,6 @@ final class Spoken {
             pieces.set(i, Piece.of("not", pieces.get(i).at));
             pieces.remove(i + 1);
         }
-    }
-
-    /** “Between 5 and 10 euro” is “over 5 euro under 10 euro”. */
-    private void between() {
-        for (int i = 0; i + 3 < pieces.size(); i++) {
-            boolean said = pieces.get(i).is("between")
-                    && isNumber(i + 1)
-                    && pieces.get(i + 2).is("and")
-                    && NUMBER.matcher(pieces.get(i + 3).low()).lookingAt();
-            if (!said) continue;
-            Piece from = pieces.get(i);
-            Piece upTo = pieces.get(i + 2);
-            boolean price = i > 0 && PRICE.contains(pieces.get(i - 1).low());
-            boolean apart = isNumber(i + 3)
-                    && i + 4 < pieces.size()
-                    && UNITS.contains(pieces.get(i + 4).low());
-            String unit = apart
-                    ? pieces.get(i + 4).bare
-                    : NUMBER.matcher(pieces.get(i + 3).bare).replaceFirst("");
-            if (unit.isEmpty() && !price) continue;
-            List<Piece> both = new ArrayList<>(List.of(Piece.of("over", from.at), pieces.get(i + 1)));
-            if (!unit.isEmpty()) both.add(Piece.of(unit, from.at));
-            if (price) both.add(pieces.get(i - 1));
-            both.addAll(List.of(Piece.of("under", upTo.at), pieces.get(i + 3)));
-            if (apart) both.add(pieces.get(i + 4));
-            pieces.subList(i, i + (apart ? 5 : 4)).clear();
-            pieces.addAll(i, both);
-        }
-    }
-
-    private boolean isNumber(int i) {
-        return NUMBER.matcher(pieces.get(i).bare).matches();
     }
 
     /** “Doesn't” is “does not”. */

@@ -184,6 +184,10 @@ class PaintClauses {
                         HoldingTerms.Price.class,
                         (t, in) -> PAID + "h.price " + (t.under() ? "<" : ">") + " " + in.put(t.price())
                                 + in(t.currency(), in) + ")")
+                .on(
+                        HoldingTerms.Between.class,
+                        (t, in) -> (t.ml() ? HELD + "h.volume" : PAID + "h.price") + " between " + in.put(t.from())
+                                + " and " + in.put(t.to()) + in(t.currency(), in) + ")")
                 .on(HoldingTerms.Noted.class, (t, in) -> {
                     String text = in.holding(t.text());
                     return "p.note like " + text + " or p.label_text like " + text

@@ -298,6 +298,26 @@ class VoicesApiTest {
                 .contains("When a paint was opened cannot be asked");
     }
 
+    /** A large tube and a small pan of one paint do not make something between them. */
+    @Test
+    void betweenTwoSizesOrSumsIsOneAndTheSamePiece() {
+        long both = me.post("/api/paints", Api.body("name", "Far Apart", "form", "TUBE", "volume", "37", "price", "30"))
+                .must(201)
+                .json()
+                .get("id")
+                .asLong();
+        me.post("/api/paints/" + both + "/holdings", Api.body("form", "HALF_PAN", "volume", "2", "price", "4"))
+                .must(201);
+        me.post("/api/paints", Api.body("name", "Right Between", "form", "TUBE", "volume", "21", "price", "14"))
+                .must(201);
+        for (String find : List.of("between 20 and 22 ml", "price between 13 and 15", "between 13 and 15 euro")) {
+            assertThat(Api.names(me.find(find)))
+                    .as(find)
+                    .contains("Right Between")
+                    .doesNotContain("Far Apart");
+        }
+    }
+
     /** A word of a note is not asked for by itself: it may be a slip; that a note holds it is said. */
     @Test
     void aWordOnlyANoteHoldsIsOffered() {
