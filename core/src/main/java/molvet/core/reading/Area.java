@@ -16,14 +16,20 @@ final class Area {
     final float[] share;
     /** Points that lay outside the picture or were as bright as it can tell, of all. */
     final double clipped;
+    /** Points of which one channel is at nothing and another is not, of those used: a file of that space holds no stronger colour. */
+    final double beyond;
 
-    private Area(Rect box, int across, int down, double pitch, float[] share, double clipped) {
+    private static final double NOTHING = 0.0015;
+    private static final double PLAINLY_LIT = 0.1;
+
+    private Area(Rect box, int across, int down, double pitch, float[] share, double clipped, double beyond) {
         this.box = box;
         this.across = across;
         this.down = down;
         this.pitch = pitch;
         this.share = share;
         this.clipped = clipped;
+        this.beyond = beyond;
     }
 
     /** @param without rectangles of the page that are left out */
@@ -40,6 +46,8 @@ final class Area {
         double[] p = new double[2];
         double[] c = new double[3];
         int clipped = 0;
+        int beyond = 0;
+        int used = 0;
         for (int j = 0; j < down; j++) {
             double t = (j + 0.5) / down;
             double y = box.y() + t * box.height();
@@ -55,6 +63,7 @@ final class Area {
                     if (!left) clipped++;
                     continue;
                 }
+                used++;
                 boolean full = false;
                 for (int k = 0; k < 3; k++) {
                     double w = (white[0][k] * (1 - s) + white[1][k] * s) * (1 - t)
@@ -63,9 +72,18 @@ final class Area {
                     full |= c[k] > 0.985 && w > 0.97;
                 }
                 if (full) clipped++;
+                if (Math.min(c[0], Math.min(c[1], c[2])) < NOTHING
+                        && Math.max(c[0], Math.max(c[1], c[2])) > PLAINLY_LIT) beyond++;
             }
         }
-        return new Area(box, across, down, pitch, share, clipped / (double) (across * down));
+        return new Area(
+                box,
+                across,
+                down,
+                pitch,
+                share,
+                clipped / (double) (across * down),
+                beyond / (double) Math.max(1, used));
     }
 
     int points() {
@@ -89,7 +107,8 @@ final class Area {
                 h,
                 pitch,
                 piece,
-                clipped);
+                clipped,
+                beyond);
     }
 
     /** Mean share of one channel over the points used; NaN if there are none. */

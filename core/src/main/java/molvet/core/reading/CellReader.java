@@ -72,6 +72,9 @@ final class CellReader {
     /** Whether its steps run from pale to strong. */
     private boolean turned;
 
+    /** A part of a cell too large to be chance. */
+    private static final double PARTLY = 0.2;
+
     /** One colour found in an area, and how much of the area spoke for it. */
     private record Seen(Lab lab, double kept, double bare) {}
 
@@ -115,6 +118,7 @@ final class CellReader {
         private double tintSpread;
         private double kept = 1;
         private double clipped;
+        private double beyond;
         private double bareShare;
         private boolean small;
 
@@ -124,6 +128,7 @@ final class CellReader {
             kept = spoke;
             bareShare = missed;
             clipped = area.clipped;
+            beyond = area.beyond;
         }
 
         void square(Plan.Part part) {
@@ -204,6 +209,10 @@ final class CellReader {
             Optional<Hidden> covering = bare ? Optional.empty() : covering(cell, massTone, tint);
             double confidence = confidence(cell, kept, clipped, small, bareShare, bare, massTone);
             if (grain.variation().isEmpty() && !bare) notes.add("No strength of it tells granulation.");
+            if (beyond > PARTLY && !bare) {
+                notes.add("As vivid as the file can hold: the paint may be more so."
+                        + " A file in a wider colour space than a screen’s tells.");
+            }
             if (separation > SEPARATES) notes.add("Two hues in one wash: its pigments part.");
             return new CellReading(
                     cell.index(),

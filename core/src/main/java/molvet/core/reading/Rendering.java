@@ -13,11 +13,11 @@ final class Rendering {
     private final Light light;
     private final double[] paper;
     private final Optional<Checker.Fitted> checker;
-    private final Optional<DeviceEye> eye;
+    private final Optional<EyeTable> eye;
     private final Lab white;
 
     private Rendering(Light light, double[] paper, Optional<Checker.Fitted> checker, Optional<DeviceEye> eye) {
-        this.eye = eye;
+        this.eye = eye.map(EyeTable::new);
         this.light = light;
         this.paper = paper;
         this.checker = checker;
@@ -29,8 +29,9 @@ final class Rendering {
         return new Rendering(light, light.rgb(white.toXyz()), Optional.empty(), eye);
     }
 
-    static Rendering checked(Checker.Fitted checker, Light light) {
-        return new Rendering(light, new double[3], Optional.of(checker), Optional.empty());
+    /** @param eye what setting the picture right by its checker leaves, learnt from the same patches */
+    static Rendering checked(Checker.Fitted checker, Light light, Optional<DeviceEye> eye) {
+        return new Rendering(light, new double[3], Optional.of(checker), eye);
     }
 
     Lab white() {
@@ -38,8 +39,8 @@ final class Rendering {
     }
 
     Xyz xyz(double r, double g, double b) {
-        if (checker.isPresent()) return checker.get().xyz(r, g, b);
-        Xyz seen = light.xyz(r * paper[0], g * paper[1], b * paper[2]);
+        Xyz seen =
+                checker.isPresent() ? checker.get().xyz(r, g, b) : light.xyz(r * paper[0], g * paper[1], b * paper[2]);
         return eye.isPresent() ? eye.get().corrected(seen) : seen;
     }
 

@@ -234,18 +234,13 @@ public final class SheetReader {
                                 : Trust.WITHIN;
         Optional<DeviceEye> eye = checker.isPresent() ? Optional.empty() : known;
         Lab paperWhite = trust == Trust.SCANNED ? between(white) : Lab.PAPER;
-        Rendering rendering = checker.map(c -> Rendering.checked(c, light))
+        Function<Rendering, List<DeviceEye.Seen>> patchesBy =
+                by -> Checker.seen(place.get(), light, map, lit, by, paper.width(), paper.height());
+        List<DeviceEye.Seen> patches =
+                checker.isEmpty() ? List.of() : patchesBy.apply(Rendering.onPaper(paperWhite, light, Optional.empty()));
+        Rendering rendering = checker.map(c -> Rendering.checked(
+                        c, light, DeviceEye.learnt(patchesBy.apply(Rendering.checked(c, light, Optional.empty())))))
                 .orElseGet(() -> Rendering.onPaper(paperWhite, light, eye));
-        List<DeviceEye.Seen> patches = checker.isEmpty()
-                ? List.of()
-                : Checker.seen(
-                        place.get(),
-                        light,
-                        map,
-                        lit,
-                        Rendering.onPaper(paperWhite, light, Optional.empty()),
-                        paper.width(),
-                        paper.height());
         eye.ifPresent(e -> notes.add(String.format(
                 Locale.ROOT,
                 "Corrected for what is known of the device: its own eye is ΔE00 %.1f off in the mean, %.1f once corrected.",

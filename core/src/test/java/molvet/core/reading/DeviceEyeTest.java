@@ -56,6 +56,52 @@ class DeviceEyeTest {
         assertThat(after).isLessThan(before / 2);
     }
 
+    /** All of a page is seen as a share of its paper: a correction that tints the paper tints every wash. */
+    @Test
+    void paperAndPaleWashesStayAsTheyAre() {
+        DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();
+        for (Lab pale : List.of(Lab.PAPER, new Lab(92, -3, 6), new Lab(88, 5, -4))) {
+            assertThat(eye.corrected(mixed(pale)).differenceFrom(pale))
+                    .isLessThan(Math.max(0.5, mixed(pale).differenceFrom(pale)));
+        }
+    }
+
+    /** Wrong by hue, as no mixing of filters is: violets redder, greens bluer, the rest right. */
+    @Test
+    void whatBendsFromHueToHueIsLearntWhereItWasSeenAndNowhereElse() {
+        List<DeviceEye.Seen> pairs = Checker.aims().stream()
+                .map(is -> new DeviceEye.Seen(bent(is), is))
+                .toList();
+        DeviceEye eye = DeviceEye.learnt(pairs).orElseThrow();
+        Lab violet = new Lab(40, 22, -30);
+        assertThat(bent(violet).differenceFrom(violet)).isGreaterThan(3);
+        assertThat(eye.corrected(bent(violet)).differenceFrom(violet))
+                .isLessThan(bent(violet).differenceFrom(violet) / 2);
+        Lab grey = new Lab(60, 0, 0);
+        assertThat(eye.corrected(grey).differenceFrom(grey)).isLessThan(0.7);
+    }
+
+    private static Lab bent(Lab is) {
+        double violet = Math.exp(-Math.pow((is.hue() - 305) / 35, 2)) * is.chroma();
+        double green = Math.exp(-Math.pow((is.hue() - 140) / 35, 2)) * is.chroma();
+        return new Lab(is.l(), is.a() + 0.25 * violet, is.b() - 0.2 * green);
+    }
+
+    @Test
+    void aTableOfTheCorrectionIsTheCorrection() {
+        DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();
+        EyeTable table = new EyeTable(eye);
+        Random random = new Random(2);
+        for (int i = 0; i < 500; i++) {
+            Lab seen = new Lab(
+                    10 + 85 * random.nextDouble(), 140 * random.nextDouble() - 70, 140 * random.nextDouble() - 70);
+            if (Math.min(seen.toXyz().x(), seen.toXyz().z()) <= 0) continue;
+            assertThat(Lab.ofXyz(table.corrected(seen.toXyz())).differenceFrom(eye.corrected(seen)))
+                    .as(seen.toString())
+                    .isLessThan(0.1);
+        }
+    }
+
     @Test
     void whatWasSeenCanBeToldFromWhatWasCorrected() {
         DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();

@@ -187,6 +187,19 @@ class PaintOnPaperTest {
         assertThat(cells.get(1).notes()).noneMatch(n -> n.contains("pale to strong"));
     }
 
+    /** sRGB holds no cadmium yellow of b* 97: its blue is at nothing from about 80 on (IEC 61966-2-1). */
+    @Test
+    void aPaintMoreVividThanTheFileCanHoldIsSaidToBe() {
+        Lab[] yellows = {new Lab(78, 10, 97), new Lab(82, 5, 70), new Lab(88, 0, 40), new Lab(93, 0, 20)};
+        for (int i = 0; i < 4; i++) fill(painted(0).get(i).box(), yellows[i]);
+        strip(1);
+        for (int i = 0; i < rgb.length; i++) rgb[i] = Math.max(0, Math.min(1, rgb[i]));
+        List<CellReading> cells = read().cells();
+        assertThat(cells.get(0).massTone().b()).isLessThan(90);
+        assertThat(cells.get(0).notes()).anyMatch(n -> n.startsWith("As vivid as the file can hold:"));
+        assertThat(cells.get(1).notes()).noneMatch(n -> n.contains("vivid"));
+    }
+
     @Test
     void hairPencilAndAMissedEdgeMoveNothing() {
         strip(0);

@@ -32,6 +32,9 @@ public final class Optics {
     /** ΔE00 from the paper at which a painter calls a wash pale enough. */
     private static final double PALE = 14;
 
+    /** The chroma below which a patch is a grey. */
+    private static final double GREY = 0.5;
+
     /** Waterproof black. */
     static final double BLACK = 0.025;
 
@@ -239,8 +242,13 @@ public final class Optics {
         });
     }
 
-    /** A smooth reflectance of a colour, for patches that are not paint. */
+    /** A smooth reflectance of a colour, for patches that are not paint; the greys of such charts take no part of the light out. */
     static double[] smooth(Xyz colour) {
+        if (Lab.ofXyz(colour).chroma() < GREY) {
+            double[] even = new double[BANDS];
+            Arrays.fill(even, colour.y());
+            return even;
+        }
         UnaryOperator<double[]> look = k -> {
             double[] r = new double[BANDS];
             for (int i = 0; i < BANDS; i++) r[i] = 0.97 * Math.exp(-2 * k[i]);
