@@ -1,6 +1,6 @@
 #!/usr/bin/env bash
 # Runs the benchmarks and writes docs/benchmarks.md. Each is a ratio against a named peer or limit, measured in the same
-# run. run.sh [all|colours|start|find|many|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|upgrade|kills|load|machines]: a part that is not run keeps its last lines.
+# run. run.sh [all|colours|start|find|many|choosing|scroll|arrivals|lists|charts|palette|mixing|reading|fuzz|requests|upgrade|kills|load|machines]: a part that is not run keeps its last lines.
 set -eu -o pipefail
 cd "$(dirname "$0")/.."
 ROOT=$PWD
@@ -186,6 +186,19 @@ fuzz() {
 if [ "$PART" = fuzz ]; then
   say "Fuzzing …"
   fuzz
+  exit
+fi
+
+# Not a measurement: requests that are nearly right, by as many seeds as are wanted; what breaks one is told by its seed.
+requests() {
+  mvn -q -B -ntp -pl core,server -am -DskipTests install >"$OUT/build.log" 2>&1
+  limited mvn -B -ntp -o -pl server surefire:test -Dtest=HostileRequestsTest \
+    -DargLine="-Dmolvet.seeds=${SEEDS:-1-300} $JAVA_FLAGS" >"$OUT/requests.log" 2>&1 || { grep -m 20 'was answered 5' "$OUT/requests.log" >&2; return 1; }
+  grep 'Tests run:.*HostileRequests' "$OUT/requests.log" >&2
+}
+if [ "$PART" = requests ]; then
+  say "Sending requests that are nearly right …"
+  requests
   exit
 fi
 

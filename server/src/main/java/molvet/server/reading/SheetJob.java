@@ -31,14 +31,14 @@ import molvet.server.chart.Sheets;
 import molvet.server.collection.OrderStore;
 import molvet.server.collection.PaintFacts;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Problems;
 import molvet.server.platform.Rows;
 import molvet.server.platform.Utc;
 import org.jspecify.annotations.Nullable;
 import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
-import org.springframework.dao.DataAccessException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.stereotype.Service;
-import org.springframework.transaction.TransactionException;
 import org.springframework.transaction.support.TransactionTemplate;
 import tools.jackson.core.type.TypeReference;
 import tools.jackson.databind.json.JsonMapper;
@@ -120,9 +120,9 @@ class SheetJob {
                     "The picture is too large for this server’s memory.",
                     "Scan it at 300 dpi, or cut it to the page.",
                     Utc.of(clock.instant()));
-        } catch (DataAccessException | TransactionException e) {
-            throw e;
         } catch (RuntimeException e) {
+            // Another time it may do. What the database refuses it will refuse again, and others wait behind it.
+            if (Problems.isDatabaseAway(e) || e instanceof PessimisticLockingFailureException) throw e;
             LOG.error("Reading {} failed", scan.id(), e);
             store.fail(
                     scan,

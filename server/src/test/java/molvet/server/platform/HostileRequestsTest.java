@@ -2,6 +2,7 @@ package molvet.server.platform;
 
 import static org.assertj.core.api.Assertions.assertThat;
 
+import java.net.URLEncoder;
 import java.nio.charset.StandardCharsets;
 import java.util.ArrayList;
 import java.util.LinkedHashMap;
@@ -9,11 +10,12 @@ import java.util.List;
 import java.util.Map;
 import java.util.Random;
 import java.util.regex.Pattern;
+import java.util.stream.LongStream;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import org.junit.jupiter.api.Test;
 import org.junit.jupiter.params.ParameterizedTest;
-import org.junit.jupiter.params.provider.ValueSource;
+import org.junit.jupiter.params.provider.MethodSource;
 import tools.jackson.databind.JsonNode;
 
 /**
@@ -107,8 +109,14 @@ class HostileRequestsTest {
         };
     }
 
+    /** Three by the minute; by the hour as many as are asked for: {@code -DargLine=-Dmolvet.seeds=1-500}. */
+    private static LongStream seeds() {
+        String[] ends = System.getProperty("molvet.seeds", "1-3").split("-");
+        return LongStream.rangeClosed(Long.parseLong(ends[0]), Long.parseLong(ends[1]));
+    }
+
     @ParameterizedTest
-    @ValueSource(longs = {1, 2, 3})
+    @MethodSource("seeds")
     void whateverIsSentIsAnsweredAndNeverWithAFaultOfOurs(long seed) throws Exception {
         random = new Random(seed);
         if (me == null) {
@@ -118,37 +126,75 @@ class HostileRequestsTest {
         rows = EveryOperationTest.rows(EveryOperationTest.id(me));
         List<String> faults = new ArrayList<>();
         int[] asked = {0, 0};
-        document.get("paths")
-                .propertyStream()
-                .forEach(path -> path.getValue().propertyStream().forEach(op -> {
-                    JsonNode schema = op.getValue()
-                            .path("requestBody")
-                            .path("content")
-                            .path("application/json")
-                            .path("schema");
-                    // Accounts are another matter: they would end the session.
-                    if (schema.isMissingNode() || path.getKey().matches("/api/(account|collectors|session).*")) return;
-                    String at = Pattern.compile("\\{([a-z_]+)}")
-                            .matcher(path.getKey())
-                            .replaceAll(m -> String.valueOf(rows.getOrDefault(m.group(1), 1L)));
-                    byte[] body = Api.json(value(schema, 0));
-                    Api.Answer answer = me.send(op.getKey().toUpperCase(), at, body, "application/json", Map.of());
-                    asked[0]++;
-                    if (answer.status() < 300) asked[1]++;
-                    if (answer.status() >= 500) {
-                        String sent = new String(body, StandardCharsets.UTF_8);
-                        faults.add(op.getKey() + " " + at + " "
-                                + (sent.length() > 300 ? sent.substring(0, 300) + "…" : sent) + " was answered "
-                                + answer.status() + " " + answer.text());
-                    } else if (answer.status() >= 400) {
-                        assertThat(answer.json().path("detail").asString(""))
-                                .as(at)
-                                .isNotEmpty();
-                    }
-                }));
+        operations((method, path, spec) -> {
+            JsonNode schema = spec.path("requestBody")
+                    .path("content")
+                    .path("application/json")
+                    .path("schema");
+            if (schema.isMissingNode()) return;
+            byte[] body = Api.json(value(schema, 0));
+            Api.Answer answer = me.send(method, path + query(spec, 5), body, "application/json", Map.of());
+            asked[0]++;
+            if (answer.status() < 300) asked[1]++;
+            String sent = new String(body, StandardCharsets.UTF_8);
+            look(
+                    method + " " + path + " " + (sent.length() > 300 ? sent.substring(0, 300) + "…" : sent),
+                    answer,
+                    faults);
+        });
+        // What was taken, however odd, can be looked at, and whatever is looked for is answered.
+        rows = EveryOperationTest.rows(EveryOperationTest.id(me));
+        operations((method, path, spec) -> {
+            if (!method.equals("GET")) return;
+            String at = path + query(spec, 2);
+            look("GET " + at, me.get(at), faults);
+        });
         assertThat(faults).isEmpty();
         assertThat(asked[0]).isGreaterThan(100);
         assertThat(asked[1]).as("some of it is taken").isGreaterThan(3);
+    }
+
+    private interface Call {
+        void of(String method, String path, JsonNode spec);
+    }
+
+    /** With rows of the collector’s own in its addresses; accounts are another matter: they would end the session. */
+    private void operations(Call call) {
+        document.get("paths")
+                .propertyStream()
+                .forEach(path -> path.getValue().propertyStream().forEach(op -> {
+                    if (path.getKey().matches("/api/(account|collectors|session).*")) return;
+                    String at = Pattern.compile("\\{([a-z_]+)}")
+                            .matcher(path.getKey())
+                            .replaceAll(m -> String.valueOf(rows.getOrDefault(m.group(1), 1L)));
+                    call.of(op.getKey().toUpperCase(), at, op.getValue());
+                }));
+    }
+
+    /** @param least of how many one is left out */
+    private String query(JsonNode spec, int least) {
+        StringBuilder all = new StringBuilder();
+        for (JsonNode p : spec.path("parameters")) {
+            if (!p.get("in").asString().equals("query") || random.nextInt(least) == 0) continue;
+            Object value = value(p.get("schema"), 0);
+            String text = String.valueOf(value);
+            // A lone half of a pair cannot be written in an address, and a server takes no longer one.
+            if (value instanceof Map
+                    || text.length() > 2_000
+                    || !StandardCharsets.UTF_8.newEncoder().canEncode(text)) continue;
+            all.append(all.isEmpty() ? '?' : '&')
+                    .append(p.get("name").asString())
+                    .append('=')
+                    .append(URLEncoder.encode(text, StandardCharsets.UTF_8));
+        }
+        return all.toString();
+    }
+
+    private static void look(String asked, Api.Answer answer, List<String> faults) {
+        if (answer.status() >= 500) faults.add(asked + " was answered " + answer.status() + " " + answer.text());
+        else if (answer.status() >= 400) {
+            assertThat(answer.json().path("detail").asString("")).as(asked).isNotEmpty();
+        }
     }
 
     @Test

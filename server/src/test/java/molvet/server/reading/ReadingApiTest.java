@@ -677,6 +677,25 @@ class ReadingApiTest {
         assertThat(after).isLessThan(0.7 * before);
     }
 
+    /** Others wait behind it, and what the database refuses once it refuses each time. */
+    @Test
+    void aReadingThatTheDatabaseRefusesIsSaidToHaveFailedAndHoldsNobodyUp() throws Exception {
+        try (Connection db = TestDatabase.get().connect();
+                Statement s = db.createStatement()) {
+            s.execute("create trigger no_proposal before update on scan for each row begin"
+                    + " if new.state = 'PROPOSED' and new.chart_id = " + chart
+                    + " then signal sqlstate '22001' set message_text = 'too long'; end if; end");
+            try {
+                JsonNode refused = standin(Map.of("device", "SCANNER"));
+                assertThat(refused.get("state").asString()).isEqualTo("FAILED");
+                assertThat(refused.get("why").asString()).contains("could not be read");
+            } finally {
+                s.execute("drop trigger no_proposal");
+            }
+        }
+        assertThat(standin(Map.of("device", "SCANNER")).get("state").asString()).isEqualTo("PROPOSED");
+    }
+
     @Test
     void aScannerThatSaysNothingIsNamedByHandAndNamesAreKeptApart() {
         JsonNode scan = standin(Map.of("device", "SCANNER"));
