@@ -1,7 +1,7 @@
 import { useQuery } from "@tanstack/react-query";
 import { useState } from "react";
 import { Link } from "react-router";
-import { client, data, type Schemas } from "../../api/client";
+import { client, data, type Problem, type Schemas } from "../../api/client";
 import { dayInWords, localDay } from "../../ui/dates";
 import { Field, TextField } from "../../ui/Field";
 import { ProblemNote } from "../../ui/ProblemNote";
@@ -13,11 +13,12 @@ type Note = Schemas["ResearchNote"];
 
 /** Why a paint was bought or passed over, and what was read of it: said the next time it is asked for. */
 export function Research({ paint }: { paint: number }) {
-  const all = useQuery({
+  const asked = useQuery({
     queryKey: ["research", paint],
     queryFn: () => data(client.GET("/api/paints/{paint}/research", { params: { path: { paint } } })),
-  }).data;
-  if (!all) return null;
+  });
+  if (!asked.data) return <ProblemNote problem={asked.error as Problem | null} />;
+  const all = asked.data;
   return (
     <section>
       <h2 className="font-semibold mb-1">Chosen or passed over</h2>

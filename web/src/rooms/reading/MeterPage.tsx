@@ -69,7 +69,8 @@ function Simulated({ onFile }: { onFile: (file: File) => void }) {
 /** Values of a hand-held colour meter: pasted or from a file, tied to paints by number or name, and kept. */
 export function MeterPage() {
   const [text, setText] = useState("");
-  const [out, setOut] = useState<Set<string>>(new Set());
+  /** Which of them stay out, by their place in the list: two may have one name. */
+  const [out, setOut] = useState<Set<number>>(new Set());
   const file = useRef<HTMLInputElement>(null);
   const read = useAct(
     (from: string | File, headers) => {
@@ -89,10 +90,16 @@ export function MeterPage() {
     { undoable: false },
   );
   const values = read.result?.values ?? [];
-  const known = values.filter((v) => v.paint != null && !out.has(v.name));
+  const known = values.filter((v, i) => v.paint != null && !out.has(i));
   const keep = useAct((lines: Schemas["MeterLine"][], headers) =>
     data(client.POST("/api/meter", { headers, body: { values: lines } })),
   );
+  /** What was kept, and what stayed out, was of the values before. */
+  const look = (from: string | File) => {
+    keep.reset();
+    setOut(new Set());
+    read.run(from);
+  };
   return (
     <Page
       title="Colour meter"
@@ -117,7 +124,7 @@ export function MeterPage() {
               type="button"
               className="btn btn-primary"
               disabled={!text.trim() || read.running}
-              onClick={() => read.run(text)}
+              onClick={() => look(text)}
             >
               Look at them
             </button>
@@ -131,12 +138,12 @@ export function MeterPage() {
               tabIndex={-1}
               aria-label="File of a colour meter"
               onChange={(e) => {
-                if (e.target.files?.[0]) read.run(e.target.files[0]);
+                if (e.target.files?.[0]) look(e.target.files[0]);
                 e.target.value = "";
               }}
             />
           </div>
-          <Simulated onFile={(f) => read.run(f)} />
+          <Simulated onFile={look} />
           <ProblemNote problem={read.problem ?? keep.problem} />
           <WaitingNote waiting={keep.waiting} />
         </section>
@@ -144,18 +151,19 @@ export function MeterPage() {
           {values.length > 0 && (
             <>
               <ul className="divide-y divide-[var(--rule)]">
-                {values.map((v) => (
-                  <li key={v.name} className="flex flex-wrap items-baseline gap-x-4 py-1">
+                {values.map((v, i) => (
+                  // biome-ignore lint/suspicious/noArrayIndexKey: the list never changes, and names may be alike.
+                  <li key={i} className="flex flex-wrap items-baseline gap-x-4 py-1">
                     <label className="flex items-center gap-2 min-w-0">
                       <input
                         type="checkbox"
                         className="checkbox checkbox-sm"
                         disabled={v.paint == null}
-                        checked={v.paint != null && !out.has(v.name)}
+                        checked={v.paint != null && !out.has(i)}
                         onChange={(e) => {
                           const next = new Set(out);
-                          if (e.target.checked) next.delete(v.name);
-                          else next.add(v.name);
+                          if (e.target.checked) next.delete(i);
+                          else next.add(i);
                           setOut(next);
                         }}
                       />
@@ -172,22 +180,23 @@ export function MeterPage() {
                   </li>
                 ))}
               </ul>
-              <button
-                type="button"
-                className="btn btn-primary mt-3"
-                disabled={known.length === 0 || keep.running}
-                onClick={() =>
-                  keep.run(
-                    known.map((v) => ({ paint: v.paint as number, massTone: v.massTone, tint: v.tint })),
-                  )
-                }
-              >
-                Keep {counted(known.length, "value", "values")}
-              </button>
-              {keep.result && (
+              {keep.result ? (
                 <p role="status" className="mt-2">
                   Kept {counted(keep.result.kept, "reading", "readings")}.
                 </p>
+              ) : (
+                <button
+                  type="button"
+                  className="btn btn-primary mt-3"
+                  disabled={known.length === 0 || keep.running}
+                  onClick={() =>
+                    keep.run(
+                      known.map((v) => ({ paint: v.paint as number, massTone: v.massTone, tint: v.tint })),
+                    )
+                  }
+                >
+                  Keep {counted(known.length, "value", "values")}
+                </button>
               )}
             </>
           )}
