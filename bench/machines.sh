@@ -85,7 +85,25 @@ until_true() { # SECONDS WHAT COMMAND…
   return 1
 }
 
+# What the page calls a machine’s certificate, where it has it lie.
+certified() { # MACHINE GROUP
+  (cd "$DIR/authority" && ./certificates "$1" "$(address "$1")" 2>/dev/null)
+  put "$1" /etc/molvet/authority.pem 644 <"$DIR/authority/authority.pem"
+  put "$1" /etc/molvet/machine.pem 644 <"$DIR/authority/$1.pem"
+  put "$1" /etc/molvet/machine.key 640 <"$DIR/authority/$1.key"
+  on "$1" chgrp "$2" /etc/molvet/machine.key
+  on "$1" chmod 755 /etc/molvet
+}
+
+# Whoever asks in the clear is turned away, and the databases talk to each other by their certificates.
+closed_to_plain() {
+  ! on people curl -s -m 5 -o /dev/null -H 'Accept: text/html' --fail "http://$(address web1):8787/" &&
+    ! on web1 mariadb --defaults-file=/etc/haproxy/check.cnf --skip-ssl --host="$(address db1)" -e 'select 1' >/dev/null 2>&1 &&
+    on people sh -c 'openssl s_client -connect "$0:4567" </dev/null 2>/dev/null' "$(address db1)" | grep -q "The machines of Molvet"
+}
+
 database() { # MACHINE
+  certified "$1" mysql
   file_of "$1" 60-molvet.cnf | put "$1" /etc/mysql/mariadb.conf.d/60-molvet.cnf 640
   on "$1" chown root:mysql /etc/mysql/mariadb.conf.d/60-molvet.cnf
   on "$1" chown mysql:mysql /var/lib/mysql /run/mysqld
@@ -108,6 +126,7 @@ server() { # MACHINE NUMBER
   cp -r server/target/app "$DIR/$m/opt/molvet"
   chmod -R a+rX "$DIR/$m/opt/molvet"
   on "$m" adduser --quiet --system --group --no-create-home molvet
+  certified "$m" molvet
   file_of "$m" /etc/systemd/system/molvet.service | put "$m" /etc/systemd/system/molvet.service 644
   file_of "$m" '`/etc/molvet.env`' | put "$m" /etc/molvet.env 600
   file_of "$m" '`/etc/haproxy/haproxy.cfg` for the database' | put "$m" /etc/haproxy/haproxy.cfg 644
@@ -125,7 +144,7 @@ server() { # MACHINE NUMBER
   keep "server$2" "$m" env -i PATH=/usr/bin:/bin "${ENV[@]}" setpriv --reuid molvet --regid molvet --init-groups $line
 }
 
-ready() { on people curl -sf -m 3 -o /dev/null "http://$(address "$1"):8787/api/ready"; }
+ready() { on proxy curl -sf -m 3 -o /dev/null --cacert /etc/molvet/authority.pem "https://$(address "$1"):8787/api/ready"; }
 
 all_well() {
   local m
@@ -169,6 +188,10 @@ machines() {
   ip -n mv-net link set switch up
   for m in "${MACHINES[@]}"; do machine "$m"; done
 
+  mkdir "$DIR/authority"
+  file_of people '`certificates`' >"$DIR/authority/certificates"
+  chmod 755 "$DIR/authority/certificates"
+  certified proxy root
   for m in db1 db2 db3; do database "$m"; done
   echo --wsrep-new-cluster >"$DIR/db1/start.first"
   keep node1 db1 "$DIR/db1/start"
@@ -183,6 +206,7 @@ machines() {
   until_true 300 "the first server" ready web1
   server web2 2
   until_true 120 "the second server" ready web2
+  closed_to_plain || { echo "Something was answered in the clear." >&2; return 1; }
 
   on proxy openssl req -x509 -newkey rsa:2048 -nodes -days 2 -subj /CN=molvet.school.example \
     -addext subjectAltName=DNS:molvet.school.example -keyout "$DIR/proxy/key" -out "$DIR/proxy/cert" 2>/dev/null

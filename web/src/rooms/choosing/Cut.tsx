@@ -1,4 +1,4 @@
-import { useQuery } from "@tanstack/react-query";
+import { useQuery, useQueryClient } from "@tanstack/react-query";
 import { useEffect, useState } from "react";
 import { Link, useNavigate } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
@@ -40,6 +40,11 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
       ),
   });
   const [stopped, setStopped] = useState(false);
+  const queries = useQueryClient();
+  const stop = () => {
+    setStopped(true);
+    queries.cancelQueries({ queryKey: ["shortlists", s.id, "cut"] });
+  };
   const plain = useQuery(ask({ many: 3 }, s.candidates.length > 0 && !stopped));
   const other = useQuery(ask(otherwise === null ? {} : OTHERWISE[otherwise][1], otherwise !== null));
   const by = new Map(s.candidates.map((c) => [c.id, c]));
@@ -51,7 +56,7 @@ export function Cut({ shortlist: s, onTry }: { shortlist: Shortlist; onTry: () =
   return (
     <>
       <ProblemNote problem={plain.error as Problem | null} />
-      {plain.isFetching && <Weighing paints={s.candidates.length} onStop={() => setStopped(true)} />}
+      {plain.isFetching && <Weighing paints={s.candidates.length} onStop={stop} />}
       {stopped && (
         <p className="mb-3">
           Stopped.{" "}
@@ -410,8 +415,12 @@ function Decide({ shortlist: s, choice }: { shortlist: Shortlist; choice: Choice
       </p>
       <TextField label="Why these, if you want to say" value={why} onChange={setWhy} />
       <ProblemNote problem={decide.problem} />
-      <button type="submit" className="btn btn-primary mt-2" disabled={decide.running}>
-        Keep these {choice.chosen.length}
+      <button
+        type="submit"
+        className="btn btn-primary mt-2"
+        disabled={decide.running || choice.chosen.length === 0}
+      >
+        {choice.chosen.length === 1 ? "Keep this one" : `Keep these ${choice.chosen.length}`}
       </button>
     </form>
   );
@@ -474,7 +483,7 @@ function AfterDecision({ shortlist: s }: { shortlist: Shortlist }) {
           <p className="quiet mb-2">
             {fresh === 0
               ? "All of them are yours already."
-              : `${counted(fresh, "paint")} become the draft of an arrival, to change before it is logged.`}
+              : `${counted(fresh, "paint")} ${fresh === 1 ? "becomes" : "become"} the draft of an arrival, to change before it is logged.`}
           </p>
           <ProblemNote problem={order.problem} />
           <button

@@ -219,3 +219,51 @@ test("without a shortlist one is begun at once", async () => {
     currency: "EUR",
   });
 });
+
+test("a weighing that is stopped is over, and weighs again when asked", async () => {
+  let let_go = (_: unknown) => {};
+  let times = 0;
+  const answer = ANSWERS["POST /api/shortlists/4/cut"];
+  server({
+    ...ANSWERS,
+    "POST /api/shortlists/4/cut": (asked: { body: unknown }) =>
+      ++times === 1 ? new Promise((go) => (let_go = go)) : answer(asked),
+  });
+  open(<ShortlistPage />, "/shortlists/:shortlist", "/shortlists/4?step=cut");
+  expect(await screen.findByText(/^Weighing 3 paints/)).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Stop" }));
+  expect(screen.queryByText(/^Weighing/)).toBeNull();
+  expect(screen.getByText(/^Stopped/)).toBeTruthy();
+  // What was on its way comes too late.
+  let_go(answer({ body: {} }));
+  await userEvent.click(screen.getByRole("button", { name: "Weigh them" }));
+  expect(await screen.findByText(/1 new and 1 of your own into 2 wells/)).toBeTruthy();
+  expect(screen.queryByText(/^Stopped/)).toBeNull();
+  expect(times).toBe(2);
+});
+
+test("one paint is told as one", async () => {
+  server({
+    ...ANSWERS,
+    "GET /api/shortlists/4": {
+      ...LIST,
+      decidedOn: "2026-11-20",
+      candidates: [
+        candidate(1, "Field Red", {
+          paint: { ...candidate(1, "Field Red").paint, standing: "WISHED" },
+          decided: "CHOSEN",
+        }),
+      ],
+    },
+    "POST /api/shortlists/4/cut": {
+      choices: [choice([1], { leftOut: [] })],
+      asks: [],
+      byHand: "",
+      weighed: 1,
+    },
+    "GET /api/boxes": { boxes: [], starts: [] },
+  });
+  open(<ShortlistPage />, "/shortlists/:shortlist", "/shortlists/4?step=cut");
+  expect(await screen.findByRole("button", { name: "Keep this one" })).toBeTruthy();
+  expect(screen.getByText(/1 paint becomes the draft of an arrival/)).toBeTruthy();
+});

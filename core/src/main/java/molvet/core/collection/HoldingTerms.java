@@ -8,6 +8,7 @@ import java.util.Locale;
 import java.util.Optional;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.PlainText;
 import molvet.core.measure.Words;
 import molvet.core.platform.Term;
 import molvet.core.platform.TermKind;
@@ -422,15 +423,7 @@ public final class HoldingTerms {
     }
 
     private static int months(Matcher m) {
-        int n = m.group(1) == null
-                ? 1
-                : switch (m.group(1)) {
-                    case "a", "an", "one" -> 1;
-                    case "two" -> 2;
-                    case "three" -> 3;
-                    case "six" -> 6;
-                    default -> Math.max(1, Integer.parseInt(m.group(1)));
-                };
+        int n = Math.max(1, m.group(1) == null ? 1 : PlainText.count(m.group(1)).orElse(1));
         return m.group(2).equals("year") ? 12 * n : n;
     }
 

@@ -9,6 +9,7 @@ import java.util.Optional;
 import java.util.Set;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.PlainText;
 import molvet.core.pigment.Element;
 import molvet.core.pigment.Hue;
 import molvet.core.pigment.Pigment;
@@ -183,17 +184,15 @@ public final class RecipeTerms {
                     "discontinued pigment",
                     "discontinued pigments"));
 
-    private static final List<String> NUMBERS = List.of("zero", "one", "two", "three", "four", "five", "six");
     private static final Pattern COUNTED = Pattern.compile(
-            "(?:of |with |from |contains? |containing |ha(?:s|ve|ving) )?(?:(at least|more than|over) )?(\\d|"
-                    + String.join("|", NUMBERS) + ")(?:[ -]pigments?( or more)?| (or more) pigments)");
+            "(?:of |with |from |contains? |containing |ha(?:s|ve|ving) )?(?:(at least|more than|over) )?(\\d|zero|one|two|three|four|five|six)(?:[ -]pigments?( or more)?| (or more) pigments)");
 
     private RecipeTerms() {}
 
     private static Optional<? extends Term> counted(String low) {
         Matcher m = COUNTED.matcher(low);
         if (!m.matches()) return Optional.empty();
-        int n = NUMBERS.contains(m.group(2)) ? NUMBERS.indexOf(m.group(2)) : Integer.parseInt(m.group(2));
+        int n = PlainText.count(m.group(2)).orElseThrow();
         boolean orMore = m.group(1) != null || m.group(3) != null || m.group(4) != null;
         if (m.group(1) != null && !m.group(1).equals("at least")) n++;
         if (n == 0 && !orMore) return Optional.of(NO_PIGMENTS);

@@ -12,6 +12,7 @@ import java.util.Optional;
 import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
+import molvet.core.measure.PlainText;
 
 /** A stretch of the calendar as people say it: in 2025, before June 2024, since March, last month, in the last three weeks. */
 public sealed interface Stretch {
@@ -201,13 +202,13 @@ public sealed interface Stretch {
         if (back.matches()) {
             // “The last months” are a few, as three are.
             int n = back.group(1) != null
-                    ? number(back.group(1))
+                    ? PlainText.count(back.group(1)).orElse(1)
                     : back.group(3).isEmpty() ? 1 : 3;
             return n == 0 ? Optional.empty() : Optional.of(new InLast(n, unit(back.group(2))));
         }
         Matcher ago = AGO.matcher(low);
         if (ago.matches() && (ago.group(3) != null || low.contains("er "))) {
-            return Optional.of(new Ago(number(ago.group(1)), unit(ago.group(2))));
+            return Optional.of(new Ago(PlainText.count(ago.group(1)).orElse(1), unit(ago.group(2))));
         }
         Matcher month = OF_MONTH.matcher(low);
         if (month.matches()) {
@@ -244,24 +245,6 @@ public sealed interface Stretch {
 
     private static Unit unit(String word) {
         return Unit.valueOf(word.toUpperCase(Locale.ROOT));
-    }
-
-    private static int number(String word) {
-        if (Character.isDigit(word.charAt(0))) return Integer.parseInt(word);
-        return switch (word) {
-            case "two" -> 2;
-            case "three" -> 3;
-            case "four" -> 4;
-            case "five" -> 5;
-            case "six" -> 6;
-            case "seven" -> 7;
-            case "eight" -> 8;
-            case "nine" -> 9;
-            case "ten" -> 10;
-            case "eleven" -> 11;
-            case "twelve" -> 12;
-            default -> 1;
-        };
     }
 
     private static Optional<Month> month(String word) {

@@ -5,6 +5,7 @@ import java.util.Arrays;
 import java.util.Comparator;
 import java.util.List;
 import java.util.Locale;
+import java.util.OptionalInt;
 import java.util.regex.Matcher;
 import java.util.regex.Pattern;
 
@@ -59,6 +60,14 @@ public final class PlainText {
 
     public String text() {
         return text;
+    }
+
+    /** A number in digits, or to nineteen as a word, “a” being one; empty of anything else. */
+    public static OptionalInt count(String word) {
+        if (word.matches("\\d{1,9}")) return OptionalInt.of(Integer.parseInt(word));
+        if (word.equals("a") || word.equals("an")) return OptionalInt.of(1);
+        int at = ONES.indexOf(word);
+        return at < 0 ? OptionalInt.empty() : OptionalInt.of(at);
     }
 
     /** The same places with other characters, as many: what is used up can be covered. */
