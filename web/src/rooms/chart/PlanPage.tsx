@@ -80,7 +80,9 @@ export function PlanPage() {
   );
   const made = plan.isError ? undefined : plan.data;
   const paints = new Map(made?.order.map((p) => [p.id, p]));
-  const shown = made?.pages[Math.min(page, made.pages.length - 1)];
+  // Fewer paints may need fewer pages than the one that was looked at.
+  const at = Math.min(page, (made?.pages.length ?? 1) - 1);
+  const shown = made?.pages[at];
   const group = new Map(
     made?.groups.flatMap((g) =>
       g.paints.map((p) => [p, g.unpainted.includes(p) ? `${g.name}, by name and recipe` : g.name] as const),
@@ -135,18 +137,19 @@ export function PlanPage() {
                         <button
                           type="button"
                           className="underline"
-                          disabled={page === 0}
-                          onClick={() => setPage(Math.max(0, page - 1))}
+                          disabled={at === 0}
+                          onClick={() => setPage(at - 1)}
                         >
                           before
                         </button>
                         <span className="code">
-                          {Math.min(page, made.pages.length - 1) + 1} of {made.pages.length}
+                          {at + 1} of {made.pages.length}
                         </span>
                         <button
                           type="button"
                           className="underline"
-                          onClick={() => setPage(Math.min(made.pages.length - 1, page + 1))}
+                          disabled={at === made.pages.length - 1}
+                          onClick={() => setPage(at + 1)}
                         >
                           next
                         </button>
@@ -159,7 +162,7 @@ export function PlanPage() {
                     filled={(i) =>
                       Boolean(paints.get(shown.cells.find((c) => c.index === i)?.paint ?? 0)?.strip)
                     }
-                    label={`The plan, page ${page + 1}`}
+                    label={`The plan, page ${at + 1}`}
                     className="w-full max-h-[560px]"
                   />
                   <ul className="text-[0.95rem] space-y-0.5">

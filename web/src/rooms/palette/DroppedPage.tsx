@@ -1,6 +1,6 @@
 import { useQuery } from "@tanstack/react-query";
 import { type ChangeEvent, useState } from "react";
-import { Link, useParams, useSearchParams } from "react-router";
+import { Link, useLocation, useParams, useSearchParams } from "react-router";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { asForm } from "../../api/form";
 import { Page } from "../../ui/Page";
@@ -17,6 +17,8 @@ export function DroppedPage() {
   const id = Number(useParams().palette);
   const [params] = useSearchParams();
   const query = usePalette(id);
+  // “Begin anew” leads here from here: what was found on a scrap is let go.
+  const { key } = useLocation();
   if (query.isError) return <NoPalette problem={query.error as Problem} />;
   if (!query.data) return <Page title="…">{null}</Page>;
   const scan = Number(params.get("reading"));
@@ -32,7 +34,7 @@ export function DroppedPage() {
         </>
       }
     >
-      {scan ? <OfScan palette={query.data} scan={scan} /> : <Begin palette={query.data} />}
+      {scan ? <OfScan palette={query.data} scan={scan} /> : <Begin key={key} palette={query.data} />}
     </Page>
   );
 }
@@ -192,6 +194,7 @@ function OfScan({ palette, scan }: { palette: Palette; scan: number }) {
       </p>
     );
   }
+  if (reading.isError) return <ProblemNote problem={reading.error as Problem} />;
   if (!ready) {
     return (
       <p role="status" className="flex gap-3 items-center">
@@ -263,11 +266,21 @@ export function Matched({ palette, scan, dropped }: MatchedProps) {
               {m.sure && chosen[m.square] === undefined ? (
                 <>
                   is <span className="paint-name">{m.paint?.name}</span>
-                  {m.well !== undefined && ` and goes into well ${m.well + 1}`}.
+                  {m.well !== undefined && ` and goes into well ${m.well + 1}`}.{" "}
+                  {m.paint && (
+                    <button
+                      type="button"
+                      className="underline quiet text-sm"
+                      aria-label={`Square ${m.square + 1} is another`}
+                      onClick={() => setChosen({ ...chosen, [m.square]: m.paint?.id ?? 0 })}
+                    >
+                      another
+                    </button>
+                  )}
                 </>
               ) : (
                 <span className="flex flex-wrap gap-2 items-center">
-                  {m.paint ? "is likely" : "is none of them, or"}
+                  {m.sure ? "is" : m.paint ? "is likely" : "is none of them, or"}
                   <Select
                     className="select select-sm"
                     aria-label={`Square ${m.square + 1} is`}

@@ -471,6 +471,85 @@ test("what is in doubt is chosen by hand, and one paint of two squares is not ke
   });
 });
 
+const FOUND = {
+  matches: [
+    {
+      square: 0,
+      colour: "#112233",
+      tint: "#ccddee",
+      paint: YELLOW,
+      well: 0,
+      deltaE: 1,
+      sure: true,
+      mayBeExchangedWith: [],
+      reason: "ΔE 1.0 from it.",
+    },
+  ],
+  sure: 1,
+  missing: [],
+  guessed: [],
+  without: [],
+  shape: {},
+  over: false,
+};
+
+test("what is said to be sure can be wrong, and is set right by hand", async () => {
+  const asked = server(
+    answers({
+      "GET /api/readings/12": { reading: 12, state: "PROPOSED", progress: 1 },
+      "GET /api/palettes/7/dropped/12": FOUND,
+      "POST /api/palettes/7/dropped/12": {},
+    }),
+  );
+  open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped?reading=12");
+  await userEvent.click(await screen.findByRole("button", { name: "Square 1 is another" }));
+  await userEvent.selectOptions(screen.getByLabelText("Square 1 is"), "2");
+  await userEvent.click(screen.getByRole("button", { name: /They are back/ }));
+  await waitFor(() =>
+    expect(asked.find((a) => a.method === "POST")?.body).toEqual({ pans: [{ square: 0, paint: 2 }] }),
+  );
+});
+
+test("a picture that is gone is said to be, and nobody waits for it", async () => {
+  server(answers({ "GET /api/readings/12": () => refused("There is no such reading.", 404, "not-found") }));
+  open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped?reading=12");
+  expect(await screen.findByText(/There is no such reading/)).toBeTruthy();
+  expect(screen.queryByText("Reading the swatches")).toBeNull();
+});
+
+test("on a scrap what is found is left out or matched, and begun anew with another picture", async () => {
+  const box = (x: number) => ({
+    corners: [
+      [x, 0.1],
+      [x + 0.1, 0.1],
+      [x + 0.1, 0.3],
+      [x, 0.3],
+    ].map(([a, b]) => ({ x: a, y: b })),
+  });
+  const asked = server(
+    answers({
+      "POST /api/palettes/7/dropped/pictures": { picture: 31, rectangles: [box(0.1), box(0.5)] },
+      "POST /api/palettes/7/dropped/marked": FOUND,
+    }),
+  );
+  open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped");
+  const picture = new File(["x"], "scrap.png", { type: "image/png" });
+  await userEvent.upload(await screen.findByLabelText("Choose the picture"), picture);
+  expect(await screen.findByText(/^2 found/)).toBeTruthy();
+  await userEvent.click(screen.getByRole("button", { name: "Leave swatch 1 out" }));
+  await userEvent.click(screen.getByRole("button", { name: "Which is which?" }));
+  expect(await screen.findByText("1 of 1 swatch sure.", { exact: false })).toBeTruthy();
+  expect(asked.find((a) => a.path.endsWith("/marked"))?.body).toEqual({
+    picture: 31,
+    rectangles: [box(0.5)],
+  });
+  // Nothing of a scrap is kept, and it is not offered.
+  expect(screen.queryByRole("button", { name: /They are back/ })).toBeNull();
+  await userEvent.click(screen.getByRole("link", { name: "Begin anew" }));
+  expect(await screen.findByLabelText("Choose the picture")).toBeTruthy();
+  expect(screen.queryByText("1 of 1 swatch sure.", { exact: false })).toBeNull();
+});
+
 test("two versions lie side by side with why a paint left", async () => {
   server(
     answers({
