@@ -131,7 +131,8 @@ public final class Checker {
         return Optional.of(seen);
     }
 
-    private static Optional<Fitted> fit(double[][] seen, Light light) {
+    /** @param seen red, green and blue of each patch, as shares of the paper’s */
+    static Optional<Fitted> fit(double[][] seen, Light light) {
         List<Lab> aims = aims();
         double[][] tone = new double[2 * 3][GREYS];
         for (int c = 0; c < 3; c++) {
@@ -150,7 +151,7 @@ public final class Checker {
         for (int i = 0; i < PATCHES; i++) {
             Xyz p = aims.get(i).toXyz();
             // An error of the same share is as visible in a dark patch as in a light one.
-            double weight = 1 / (p.y() + BLACK);
+            double weight = Math.sqrt(DeviceEye.weight(aims.get(i))) / (p.y() + BLACK);
             Xyz lin = straight.xyz(seen[i][0], seen[i][1], seen[i][2]);
             rows[i] = new double[] {weight * lin.x(), weight * lin.y(), weight * lin.z()};
             wanted[i] = new double[] {weight * p.x(), weight * p.y(), weight * p.z()};

@@ -20,7 +20,7 @@ import org.apache.commons.math3.linear.LUDecomposition;
  * kernel of 3/2 (C. E. Rasmussen, C. K. I. Williams, Gaussian Processes for Machine Learning (2006), eqs. 2.23 and 4.17), which
  * dies away where nothing was seen.
  *
- * <p>Learning takes time in the cube of the pairs, of which there are 200 at most; some are left out in turn to tell
+ * <p>Learning takes time in the cube of the pairs, of which there are 120 at most; some are left out in turn to tell
  * what it is worth.
  *
  * @param matrix what is added to X, Y and Z as shares of white: three rows of six, on X, Y, Z, √XY, √YZ and √XZ; the roots were
@@ -33,7 +33,7 @@ import org.apache.commons.math3.linear.LUDecomposition;
 public record DeviceEye(List<Double> matrix, List<Bend> bends, int pairs, double before, double after) {
     private static final int LEAST_PAIRS = 6;
     private static final int FOLDS = 24;
-    private static final int MOST_PAIRS = 200;
+    private static final int MOST_PAIRS = 120;
     /**
      * A patch that is left out lies farther from those that stay than a paint does from a patch, so that more is gained on
      * paints than is seen here: over filters drawn at random, of a twentieth here a fifth there.
@@ -114,7 +114,7 @@ public record DeviceEye(List<Double> matrix, List<Bend> bends, int pairs, double
             double[] s = share(p.seen.toXyz());
             double[] is = share(p.is.toXyz());
             // An error of the same share is as visible in a dark colour as in a light one.
-            double weight = (1 + NEUTRAL * Math.exp(-Math.pow(p.is.chroma() / NEUTRAL_CHROMA, 2) / 2))
+            double weight = weight(p.is)
                     / Math.pow(is[1] + BLACK, 2)
                     / (1 + before.corrected(p.seen).differenceFrom(p.is));
             for (int i = 0; i < LINEAR; i++) {
@@ -132,6 +132,11 @@ public record DeviceEye(List<Double> matrix, List<Bend> bends, int pairs, double
             for (int i = 0; i < TERMS; i++) flat.add(i < LINEAR ? change[i][row] : 0);
         }
         return List.copyOf(flat);
+    }
+
+    /** How much an error of a colour weighs, as a share of that of a vivid one: what tints a grey tints the paper. */
+    static double weight(Lab is) {
+        return 1 + NEUTRAL * Math.exp(-Math.pow(is.chroma() / NEUTRAL_CHROMA, 2) / 2);
     }
 
     private static List<Bend> bends(List<Seen> pairs, DeviceEye linear) {

@@ -41,4 +41,20 @@ class CheckerTest {
         for (int i = 1; i < 6; i++)
             assertThat(greys.get(i).l()).isLessThan(greys.get(i - 1).l() - 10);
     }
+
+    /** What it sees wrong in violets and greens is mended as far as that goes without tinting the paper, and with it all washes. */
+    @Test
+    void paperStaysWhiteWhateverTheColouredPatchesAskFor() {
+        Light light = new Light(2, 2, new float[12], PaintOnPaperTest.TO_XYZ);
+        double[][] seen = Checker.aims().stream()
+                .map(aim -> light.rgb(DeviceEyeTest.bent(aim).toXyz()))
+                .toArray(double[][]::new);
+        Checker.Fitted fitted = Checker.fit(seen, light).orElseThrow();
+        for (Lab pale : List.of(Lab.PAPER, new Lab(90, 0, 0), new Lab(80, 0, 0))) {
+            double[] rgb = light.rgb(pale.toXyz());
+            assertThat(Lab.ofXyz(fitted.xyz(rgb[0], rgb[1], rgb[2])).differenceFrom(pale))
+                    .as(pale.toString())
+                    .isLessThan(0.8);
+        }
+    }
 }

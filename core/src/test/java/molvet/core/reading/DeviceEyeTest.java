@@ -81,7 +81,7 @@ class DeviceEyeTest {
         assertThat(eye.corrected(grey).differenceFrom(grey)).isLessThan(0.7);
     }
 
-    private static Lab bent(Lab is) {
+    static Lab bent(Lab is) {
         double violet = Math.exp(-Math.pow((is.hue() - 305) / 35, 2)) * is.chroma();
         double green = Math.exp(-Math.pow((is.hue() - 140) / 35, 2)) * is.chroma();
         return new Lab(is.l(), is.a() + 0.25 * violet, is.b() - 0.2 * green);

@@ -28,7 +28,7 @@ class PaintOnPaperTest {
     private static final SheetSize PAPER = new SheetSize(100, 120);
     private static final PageMap SQUARE =
             new PageMap(List.of(PPM, 0.0, 0.0, 0.0, PPM, 0.0, 0.0, 0.0), 0, 400, 480, 600, 0);
-    private static final double[] TO_XYZ = toXyz();
+    static final double[] TO_XYZ = toXyz();
 
     private final Plan plan;
     private final float[] rgb = new float[3 * 800 * 960];
