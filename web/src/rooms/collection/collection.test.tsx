@@ -106,6 +106,7 @@ const page = (more: object = {}) => ({
   ...more,
 });
 const AROUND = {
+  "GET /api/paints/1/research": { decisions: [], notes: [] },
   "GET /api/paints/1/arrivals": { arrivals: [], prices: [] },
   "GET /api/eye-traits": {
     traits: [{ trait: "granulation", key: "g", words: "granulation", steps: ["NONE", "STRONG"] }],
@@ -551,4 +552,14 @@ test("what was saved in another window meanwhile is laid beside one’s own, fie
     note: "from the sale",
     version: 4,
   });
+});
+
+test("what was said of it when it was chosen is missed aloud where it cannot be had", async () => {
+  server({
+    ...AROUND,
+    "GET /api/paints/1": page({}),
+    "GET /api/paints/1/research": () => refused("The database does not answer.", 500, "fault"),
+  });
+  open(<PaintPage />, "/paints/:paint", "/paints/1");
+  expect(await screen.findByText(/The database does not answer/)).toBeTruthy();
 });
