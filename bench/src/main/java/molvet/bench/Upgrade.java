@@ -26,6 +26,7 @@ final class Upgrade {
     public static void main(String[] args) throws InterruptedException {
         Client before = open(args[0]);
         Client now = open(args[1]);
+        settled(now);
         compare(rows(before), rows(now));
         for (int i = 0; i < ROUNDS; i++) {
             Client one = i % 2 == 0 ? before : now;
@@ -42,6 +43,15 @@ final class Upgrade {
         c.get("/api/session");
         c.post("/api/session", "{\"email\":\"demo@molvet.example\",\"password\":\"molvet-demo\"}");
         return c;
+    }
+
+    /** Until every picture of the demo is read: a reading changes what both export. */
+    private static void settled(Client of) throws InterruptedException {
+        String scans = of.get("/api/readings");
+        while (scans.contains("\"QUEUED\"") || scans.contains("\"READING\"")) {
+            Thread.sleep(500);
+            scans = of.get("/api/readings");
+        }
     }
 
     private static void paint(Client one, Client other, int i) {
@@ -113,7 +123,10 @@ final class Upgrade {
             expect(now.containsKey(table) && now.get(table).size() == rows.size(), "as many rows of " + table);
             for (int i = 0; i < rows.size(); i++) {
                 Map<String, JsonNode> there = now.get(table).get(i);
-                rows.get(i).forEach((column, value) -> expect(value.equals(there.get(column)), table + "." + column));
+                rows.get(i)
+                        .forEach((column, value) -> expect(
+                                value.equals(there.get(column)),
+                                table + "." + column + " was " + value + ", is " + there.get(column)));
             }
         });
     }
