@@ -426,30 +426,33 @@ test("a painting is a tap on each well, and two taps repeat the last", async () 
   });
 });
 
+const match = (square: number, p: typeof YELLOW, sure: boolean) => ({
+  square,
+  colour: "#112233",
+  tint: "#ccddee",
+  paint: p,
+  well: p.id === 1 ? 0 : 2,
+  deltaE: 1,
+  sure,
+  mayBeExchangedWith: [],
+  reason: sure ? "ΔE 1.0 from it." : "It may be Lantern Yellow as well.",
+});
+
+const found = (...matches: ReturnType<typeof match>[]) => ({
+  matches,
+  sure: matches.filter((m) => m.sure).length,
+  missing: [],
+  guessed: [],
+  without: [],
+  shape: {},
+  over: false,
+});
+
 test("what is in doubt is chosen by hand, and one paint of two squares is not kept", async () => {
-  const match = (square: number, p: typeof YELLOW, sure: boolean) => ({
-    square,
-    colour: "#112233",
-    tint: "#ccddee",
-    paint: p,
-    well: p.id === 1 ? 0 : 2,
-    deltaE: 1,
-    sure,
-    mayBeExchangedWith: [],
-    reason: sure ? "ΔE 1.0 from it." : "It may be Lantern Yellow as well.",
-  });
   const asked = server(
     answers({
       "GET /api/readings/12": { reading: 12, state: "PROPOSED", progress: 1 },
-      "GET /api/palettes/7/dropped/12": {
-        matches: [match(0, YELLOW, true), match(1, BLUE, false)],
-        sure: 1,
-        missing: [],
-        guessed: [],
-        without: [],
-        shape: {},
-        over: false,
-      },
+      "GET /api/palettes/7/dropped/12": found(match(0, YELLOW, true), match(1, BLUE, false)),
       "POST /api/palettes/7/dropped/12": {},
     }),
   );
@@ -471,33 +474,11 @@ test("what is in doubt is chosen by hand, and one paint of two squares is not ke
   });
 });
 
-const FOUND = {
-  matches: [
-    {
-      square: 0,
-      colour: "#112233",
-      tint: "#ccddee",
-      paint: YELLOW,
-      well: 0,
-      deltaE: 1,
-      sure: true,
-      mayBeExchangedWith: [],
-      reason: "ΔE 1.0 from it.",
-    },
-  ],
-  sure: 1,
-  missing: [],
-  guessed: [],
-  without: [],
-  shape: {},
-  over: false,
-};
-
 test("what is said to be sure can be wrong, and is set right by hand", async () => {
   const asked = server(
     answers({
       "GET /api/readings/12": { reading: 12, state: "PROPOSED", progress: 1 },
-      "GET /api/palettes/7/dropped/12": FOUND,
+      "GET /api/palettes/7/dropped/12": found(match(0, YELLOW, true)),
       "POST /api/palettes/7/dropped/12": {},
     }),
   );
@@ -529,7 +510,7 @@ test("on a scrap what is found is left out or matched, and begun anew with anoth
   const asked = server(
     answers({
       "POST /api/palettes/7/dropped/pictures": { picture: 31, rectangles: [box(0.1), box(0.5)] },
-      "POST /api/palettes/7/dropped/marked": FOUND,
+      "POST /api/palettes/7/dropped/marked": found(match(0, YELLOW, true)),
     }),
   );
   open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped");

@@ -134,9 +134,18 @@ public class Problems extends ResponseEntityExceptionHandler {
         return false;
     }
 
+    /** What MariaDB answers where it is being shut down amid a statement: shutting down, interrupted, connection killed. */
+    private static final Set<Integer> ENDING = Set.of(1053, 1317, 1927);
+
+    private static boolean isEnding(Throwable e) {
+        return e != null
+                && (e instanceof SQLException s && ENDING.contains(s.getErrorCode()) || isEnding(e.getCause()));
+    }
+
     /** Whether it failed because the database does not answer, or can write nothing. */
     public static boolean isDatabaseAway(Throwable e) {
         return isWithoutRoom(e)
+                || isEnding(e)
                 || e instanceof DataAccessResourceFailureException
                 || e instanceof CannotGetJdbcConnectionException
                 || e instanceof CannotCreateTransactionException

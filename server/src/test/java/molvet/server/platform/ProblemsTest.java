@@ -33,6 +33,15 @@ class ProblemsTest {
                 .contains("The disk of the collection is full, or can only be read");
     }
 
+    /** ER_SERVER_SHUTDOWN, ER_QUERY_INTERRUPTED, ER_CONNECTION_KILLED: a node that is stopped for its renewal is back in a while. */
+    @ParameterizedTest
+    @ValueSource(ints = {1053, 1317, 1927})
+    void aDatabaseThatIsShutDownAmidAStatementIsAwayAndCanBeAskedAgain(int code) {
+        ResponseEntity<?> answer = answered("Connection was killed", code);
+        assertThat(answer.getStatusCode().value()).isEqualTo(503);
+        assertThat(answer.getBody().toString()).contains("molvet:database-away");
+    }
+
     /** ER_GET_ERRNO is whatever the system said: 28 is ENOSPC, 126 a broken file. */
     @Test
     void ofTheSystemsErrorsOnlyAFullDiskIsOne() {
