@@ -94,6 +94,15 @@ final class Area {
         return !Float.isNaN(share[3 * (j * across + i)]);
     }
 
+    Area copy() {
+        return part(0, across, 0, down);
+    }
+
+    /** From now on a point is not used. */
+    void leave(int i, int j) {
+        share[3 * (j * across + i)] = Float.NaN;
+    }
+
     /** A piece of it, as whole points. */
     Area part(int fromX, int toX, int fromY, int toY) {
         int w = Math.max(1, toX - fromX);

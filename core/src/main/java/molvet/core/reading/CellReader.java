@@ -15,6 +15,8 @@ import molvet.core.measure.Rect;
 final class CellReader {
     /** What can be told of a colour: below this distance from the paper there is no paint. */
     private static final double BARE = 3.0;
+    /** From here on a stretch is plainly painted. */
+    private static final double PLAINLY = 2.5 * BARE;
 
     private static final int MOST_POINTS = 1100;
     /** An area of fewer points is less sure. */
@@ -24,6 +26,10 @@ final class CellReader {
     /** The share of a field that is taken for its end. */
     private static final double END = 0.2;
 
+    /** How much of a field a brush may miss at one end. */
+    private static final double MOST_MISSED = 0.3;
+
+    private static final double HALF_MM = 0.5;
     private static final int BINS = 10;
     private static final int LEAST_BINS = 7;
     private static final double SEPARATES = 3.0;
@@ -145,7 +151,7 @@ final class CellReader {
         }
 
         void field(Plan.Part part) {
-            Area area = area(fieldInner(part.box()));
+            Area area = reached(area(fieldInner(part.box())));
             small |= area.points() < FEW_POINTS;
             List<Seen> run = run(area);
             if (massTone == null) {
@@ -372,6 +378,43 @@ final class CellReader {
         return painted(all);
     }
 
+    /**
+     * Without what the brush did not reach at the ends of a field: strips of half a millimetre across, each from its end to the
+     * first that is painted, and that one, which is so in part only; where the next is plainly painted, for a wash that is let
+     * run out ends in bare paper, too.
+     */
+    private Area reached(Area area) {
+        int step = Math.max(1, (int) Math.round(HALF_MM / area.pitch));
+        int along = down ? area.down : area.across;
+        int beside = down ? area.across : area.down;
+        int most = (int) (MOST_MISSED * along) / step;
+        Area left = area.copy();
+        for (int from = 0; from < beside; from += step) {
+            int width = Math.min(step, beside - from);
+            for (boolean last : new boolean[] {false, true}) {
+                int bare = 0;
+                while (bare < most && fromPaper(area, from, width, bare, step, last) < BARE) bare++;
+                if (bare == 0 || bare == most || !(fromPaper(area, from, width, bare + 1, step, last) > PLAINLY))
+                    continue;
+                for (int i = 0; i < (bare + 1) * step; i++) {
+                    for (int j = from; j < from + width; j++) {
+                        int at = last ? along - 1 - i : i;
+                        left.leave(down ? j : at, down ? at : j);
+                    }
+                }
+            }
+        }
+        return left;
+    }
+
+    /** Of one block of a strip, by its number from the end of the field; not a number where a line lies. */
+    private double fromPaper(Area area, int from, int width, int number, int step, boolean last) {
+        int along = down ? area.down : area.across;
+        int at = last ? along - (number + 1) * step : number * step;
+        Optional<Lab> mean = down ? mean(area, from, at, width, step) : mean(area, at, from, step, width);
+        return mean.map(c -> distance(c, rendering.white())).orElse(Double.NaN);
+    }
+
     /** Without stretches at its ends that the brush did not reach: bare paper, where the stretch before still is plainly painted. */
     private List<Seen> painted(List<Seen> run) {
         Lab white = rendering.white();
@@ -383,7 +426,7 @@ final class CellReader {
     }
 
     private static boolean missed(Seen end, Seen before, Lab white) {
-        return distance(end.lab, white) < BARE && distance(before.lab, white) > 2.5 * BARE;
+        return distance(end.lab, white) < BARE && distance(before.lab, white) > PLAINLY;
     }
 
     /** The colour at the very end of a run, by a straight line through its last three stretches. */
@@ -491,29 +534,32 @@ final class CellReader {
 
     /** Means over half a mm, as L*, a*, b*. */
     private void block(Area area, List<double[]> blocks) {
-        int step = Math.max(1, (int) Math.round(0.5 / area.pitch));
+        int step = Math.max(1, (int) Math.round(HALF_MM / area.pitch));
         int stride = Math.max(step, (int) Math.round(Math.sqrt(area.points() / 300.0)));
         for (int y = 0; y + step <= area.down; y += stride) {
             for (int x = 0; x + step <= area.across; x += stride) {
-                double r = 0;
-                double g = 0;
-                double b = 0;
-                int n = 0;
-                for (int j = y; j < y + step; j++) {
-                    for (int i = x; i < x + step; i++) {
-                        if (!area.has(i, j)) continue;
-                        int at = 3 * (j * area.across + i);
-                        r += area.share[at];
-                        g += area.share[at + 1];
-                        b += area.share[at + 2];
-                        n++;
-                    }
-                }
-                if (n < step * step * 0.7) continue;
-                Lab c = rendering.lab(r / n, g / n, b / n);
-                blocks.add(new double[] {c.l(), c.a(), c.b()});
+                mean(area, x, y, step, step).ifPresent(c -> blocks.add(new double[] {c.l(), c.a(), c.b()}));
             }
         }
+    }
+
+    /** By its mean light, of a block that is used for the most part. */
+    private Optional<Lab> mean(Area area, int fromX, int fromY, int across, int down) {
+        double r = 0;
+        double g = 0;
+        double b = 0;
+        int n = 0;
+        for (int j = fromY; j < fromY + down; j++) {
+            for (int i = fromX; i < fromX + across; i++) {
+                if (!area.has(i, j)) continue;
+                int at = 3 * (j * area.across + i);
+                r += area.share[at];
+                g += area.share[at + 1];
+                b += area.share[at + 2];
+                n++;
+            }
+        }
+        return n < across * down * 0.7 ? Optional.empty() : Optional.of(rendering.lab(r / n, g / n, b / n));
     }
 
     /**
