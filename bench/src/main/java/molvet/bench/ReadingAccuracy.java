@@ -265,7 +265,8 @@ public final class ReadingAccuracy {
                 Lab bySight = device.sees(films[t.paint()], SheetPainter.MASS);
                 Lab nominal = films[t.paint()].colour(SheetPainter.MASS);
                 tally.own.add(bySight.differenceFrom(nominal));
-                // As that eye would see the film that was painted, which is a little thicker or thinner than the nominal.
+                // As that eye would see the film that was painted, which is a little thicker or thinner than the
+                // nominal.
                 Lab due = new Lab(
                         Math.max(0, Math.min(100, t.massTone().l() + bySight.l() - nominal.l())),
                         t.massTone().a() + bySight.a() - nominal.a(),

@@ -30,6 +30,9 @@ final class CellReader {
     private static final double MOST_MISSED = 0.3;
 
     private static final double HALF_MM = 0.5;
+    /** By how much a wash that runs out is stronger a millimetre further in, at least: evenly from nothing it would be by 2 to 3. */
+    private static final double SLOPE = 1.6;
+
     private static final int BINS = 10;
     private static final int LEAST_BINS = 7;
     private static final double SEPARATES = 3.0;
@@ -380,31 +383,49 @@ final class CellReader {
 
     /**
      * Without what the brush did not reach at the ends of a field: strips of half a millimetre across, each from its end to the
-     * first that is painted, and that one, which is so in part only; where the next is plainly painted, for a wash that is let
-     * run out ends in bare paper, too.
+     * first that is painted, and that one, which is so in part only. Where a brush stops there is an edge: what comes next is
+     * plainly painted, and what comes after it little stronger. A wash that is let run out ends in bare paper, too, but by a slope.
      */
     private Area reached(Area area) {
+        Area left = area.copy();
+        missed(area, left, false);
+        missed(area, left, true);
+        return left;
+    }
+
+    private void missed(Area area, Area left, boolean last) {
         int step = Math.max(1, (int) Math.round(HALF_MM / area.pitch));
         int along = down ? area.down : area.across;
         int beside = down ? area.across : area.down;
-        int most = (int) (MOST_MISSED * along) / step;
-        Area left = area.copy();
+        int most = Math.min((int) (MOST_MISSED * along) / step, along / step - 3);
+        int[] bare = new int[beside];
+        List<Double> edges = new ArrayList<>();
+        List<Double> within = new ArrayList<>();
         for (int from = 0; from < beside; from += step) {
             int width = Math.min(step, beside - from);
-            for (boolean last : new boolean[] {false, true}) {
-                int bare = 0;
-                while (bare < most && fromPaper(area, from, width, bare, step, last) < BARE) bare++;
-                if (bare == 0 || bare == most || !(fromPaper(area, from, width, bare + 1, step, last) > PLAINLY))
-                    continue;
-                for (int i = 0; i < (bare + 1) * step; i++) {
-                    for (int j = from; j < from + width; j++) {
-                        int at = last ? along - 1 - i : i;
-                        left.leave(down ? j : at, down ? at : j);
-                    }
-                }
+            int n = 0;
+            while (n < most && fromPaper(area, from, width, n, step, last) < BARE) n++;
+            if (n == 0 || n == most) continue;
+            edges.add(fromPaper(area, from, width, n + 1, step, last));
+            within.add(fromPaper(area, from, width, n + 3, step, last));
+            for (int j = from; j < from + width; j++) bare[j] = (n + 1) * step;
+        }
+        // By the middle of all strips: of one strip alone its grain would decide.
+        if (edges.isEmpty() || !(median(edges) > PLAINLY && median(within) < SLOPE * median(edges))) return;
+        for (int j = 0; j < beside; j++) {
+            for (int i = 0; i < bare[j]; i++) {
+                int at = last ? along - 1 - i : i;
+                left.leave(down ? j : at, down ? at : j);
             }
         }
-        return left;
+    }
+
+    private static double median(List<Double> values) {
+        double[] known = values.stream()
+                .mapToDouble(v -> v)
+                .filter(v -> !Double.isNaN(v))
+                .toArray();
+        return Robust.median(known, known.length);
     }
 
     /** Of one block of a strip, by its number from the end of the field; not a number where a line lies. */
@@ -429,16 +450,18 @@ final class CellReader {
         return distance(end.lab, white) < BARE && distance(before.lab, white) > PLAINLY;
     }
 
-    /** The colour at the very end of a run, by a straight line through its last three stretches. */
-    private static Lab end(List<Seen> run, boolean last) {
+    /** The colour at the very end of a run, by a straight line through its last three stretches; no paler than the paper. */
+    private Lab end(List<Seen> run, boolean last) {
         int n = run.size();
         Lab a = run.get(last ? n - 1 : 0).lab;
         Lab b = run.get(last ? n - 2 : 1).lab;
         Lab c = run.get(last ? n - 3 : 2).lab;
-        return new Lab(
-                Math.max(0, Math.min(100, ahead(a.l(), b.l(), c.l()))),
-                ahead(a.a(), b.a(), c.a()),
-                ahead(a.b(), b.b(), c.b()));
+        double l = Math.max(0, ahead(a.l(), b.l(), c.l()));
+        Lab end = new Lab(Math.min(100, l), ahead(a.a(), b.a(), c.a()), ahead(a.b(), b.b(), c.b()));
+        double white = Math.max(a.l(), rendering.white().l());
+        if (l <= white) return end;
+        double share = (white - a.l()) / (l - a.l());
+        return new Lab(white, a.a() + share * (end.a() - a.a()), a.b() + share * (end.b() - a.b()));
     }
 
     /** Half a stretch beyond the first of three: least squares of a line through them. */

@@ -11,6 +11,7 @@ import java.util.Optional;
 import java.util.Random;
 import molvet.core.chart.ChartForm;
 import molvet.core.chart.ChartSpec;
+import molvet.core.chart.PartKind;
 import molvet.core.chart.Plan;
 import molvet.core.chart.Ruling;
 import molvet.core.chart.SheetSize;
@@ -83,7 +84,11 @@ class PaintOnPaperTest {
     }
 
     private PageReading read() {
-        return new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), ChartForm.STRIPS)
+        return read(plan, ChartForm.STRIPS);
+    }
+
+    private PageReading read(Plan plan, ChartForm form) {
+        return new SheetReader(plan.pages().get(0), PAPER, Optional.empty(), form)
                 .read(new Light(800, 960, rgb, TO_XYZ), SQUARE, Optional.empty(), Optional.empty(), false, s -> true);
     }
 
@@ -212,6 +217,57 @@ class PaintOnPaperTest {
         assertThat(c.massTone().differenceFrom(BLUES[0])).isLessThan(0.6);
         assertThat(c.notes()).anyMatch(n -> n.contains("missed"));
         assertThat(c.confidence()).isLessThan(0.95);
+    }
+
+    /** A brush ends up to 1.5 mm beside the ruling, and not in a straight line: the paper it leaves is no part of the palest. */
+    @Test
+    void aWashThatEndsShortOfItsFieldIsAsPaleAsItsEndAndNoPaler() {
+        Plan grid = Ruling.plan(ChartSpec.of(ChartForm.GRID, PAPER, 6).withPages(1));
+        Plan.Cell cell = grid.pages().get(0).cells().get(0);
+        Rect square = cell.parts(PartKind.MASS_TONE).findFirst().orElseThrow().box();
+        Rect field = cell.parts(PartKind.FIELD).findFirst().orElseThrow().box();
+        Lab strong = new Lab(29, 0, 4);
+        Lab pale = new Lab(80, -1, 6);
+        fill(square, strong);
+        Random grain = new Random(3);
+        double[] rough = new double[100];
+        for (double y = field.y(); y < field.bottom(); y += 1 / PPM) {
+            if (Math.floorMod((int) (y * PPM), 4) == 0)
+                for (int i = 0; i < 100; i++) rough[i] = 0.12 * grain.nextGaussian();
+            double end = field.width() - 1.8 + 0.5 * Math.sin(y);
+            for (double x = 0; x < end; x += 1 / PPM) {
+                double t = x / (field.width() - 1.3) + rough[(int) (2 * x)];
+                fill(new Rect(field.x() + x, y, 1 / PPM, 1 / PPM), between(strong, pale, t));
+            }
+        }
+        CellReading read = read(grid, ChartForm.GRID).cells().get(0);
+        assertThat(read.massTone().differenceFrom(strong)).isLessThan(0.3);
+        assertThat(read.tint().differenceFrom(pale)).as(read.tint().toString()).isLessThan(3);
+    }
+
+    /** What is let run out into the paper ends in it: that is its palest, and not a miss. */
+    @Test
+    void aWashThatRunsOutIntoThePaperIsAsPaleAsThePaper() {
+        Plan grid = Ruling.plan(ChartSpec.of(ChartForm.GRID, PAPER, 6).withPages(1));
+        Plan.Cell cell = grid.pages().get(0).cells().get(0);
+        Lab strong = new Lab(29, 0, 4);
+        fill(cell.parts(PartKind.MASS_TONE).findFirst().orElseThrow().box(), strong);
+        Rect field = cell.parts(PartKind.FIELD).findFirst().orElseThrow().box();
+        for (double x = 0; x < field.width(); x += 1 / PPM) {
+            double t = Math.min(1, x / (0.8 * field.width()));
+            fill(new Rect(field.x() + x, field.y(), 1 / PPM, field.height()), between(strong, Lab.PAPER, t));
+        }
+        CellReading read = read(grid, ChartForm.GRID).cells().get(0);
+        assertThat(read.tint().differenceFrom(Lab.PAPER))
+                .as(read.tint() + " " + read.run())
+                .isLessThan(1);
+    }
+
+    private static Lab between(Lab from, Lab to, double t) {
+        return new Lab(
+                from.l() + t * (to.l() - from.l()),
+                from.a() + t * (to.a() - from.a()),
+                from.b() + t * (to.b() - from.b()));
     }
 
     @Test
