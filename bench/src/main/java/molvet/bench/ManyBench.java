@@ -19,7 +19,7 @@ final class ManyBench {
     private static final int OTHERS =
             Integer.parseInt(System.getenv().getOrDefault("COLLECTORS", "" + Size.of(2000, 20)));
     private static final int ROUNDS = Size.of(40, 3);
-    private static final int WARM = Size.of(15, 1);
+    private static final int WARM = Size.of(60, 1);
     private static final List<String> FINDS = List.of(
             "",
             "tern",

@@ -142,14 +142,18 @@ class ClusterTrial {
         ProcessHandle.of(pid).orElseThrow().destroyForcibly();
     }
 
-    private static List<Integer> accessions(Api api) {
+    private static List<String> accessions(Api api) {
         return api.find("")
                 .json()
                 .get("paints")
                 .valueStream()
-                .map(p -> p.get("accession").asInt())
+                .map(p -> p.get("accession").asString())
                 .sorted()
                 .toList();
+    }
+
+    private static List<String> upTo(int last) {
+        return IntStream.rangeClosed(1, last).mapToObj("M-%04d"::formatted).toList();
     }
 
     @Test
@@ -158,8 +162,7 @@ class ClusterTrial {
         List<Api> servers = List.of(me.at(server(1)), me.at(server(2)));
         List<Api.Answer> all = Api.atOnce(24, i -> paint(servers.get(i % 2), "At both " + i, "both-" + i));
         all.forEach(a -> a.must(201));
-        assertThat(accessions(me))
-                .isEqualTo(IntStream.rangeClosed(1, 24).boxed().toList());
+        assertThat(accessions(me)).isEqualTo(upTo(24));
         // Told again at the other server, it is the same paint.
         for (int i = 0; i < 6; i++) {
             assertThat(paint(servers.get((i + 1) % 2), "At both " + i, "both-" + i)
@@ -216,8 +219,7 @@ class ClusterTrial {
             paint(me, "Beside " + i, "beside-" + i).must(201);
         }
         assertThat(new HashSet<>(Api.names(me.find("")))).hasSize(41);
-        assertThat(accessions(me))
-                .isEqualTo(IntStream.rangeClosed(1, 41).boxed().toList());
+        assertThat(accessions(me)).isEqualTo(upTo(41));
     }
 
     private static long aborted() throws Exception {
@@ -239,7 +241,7 @@ class ClusterTrial {
         return Wait.until(
                         () -> {
                             try {
-                                return Optional.of(paint(at, name, name));
+                                return Optional.of(paint(at, name, name.replace(' ', '-')));
                             } catch (UncheckedIOException e) {
                                 return Optional.<Api.Answer>empty();
                             }

@@ -20,7 +20,7 @@ final class Area {
     final double beyond;
 
     private static final double NOTHING = 0.0015;
-    private static final double PLAINLY_LIT = 0.1;
+    private static final double PLAINLY_LIT = 0.03;
 
     private Area(Rect box, int across, int down, double pitch, float[] share, double clipped, double beyond) {
         this.box = box;

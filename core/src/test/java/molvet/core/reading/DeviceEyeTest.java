@@ -4,6 +4,7 @@ import static org.assertj.core.api.Assertions.assertThat;
 import static org.assertj.core.api.Assertions.within;
 
 import java.util.ArrayList;
+import java.util.Collections;
 import java.util.List;
 import java.util.Random;
 import molvet.core.colour.Lab;
@@ -107,6 +108,26 @@ class DeviceEyeTest {
         DeviceEye eye = DeviceEye.learnt(checker(new Random(4))).orElseThrow();
         for (Lab seen : List.of(new Lab(30, 40, -50), new Lab(80, -5, 60), new Lab(50, 0, 0))) {
             assertThat(eye.undone(eye.corrected(seen)).differenceFrom(seen)).isCloseTo(0, within(0.01));
+        }
+    }
+
+    /** Readings are kept with what they were corrected by: it undoes them for good, however it is learnt since. */
+    @Test
+    void whatAnEarlierArithmeticCorrectedByIsUndoneByIt() {
+        List<Double> tenthOfY = new ArrayList<>(Collections.nCopies(18, 0.0));
+        tenthOfY.set(7, 0.1);
+        DeviceEye linear = new DeviceEye(tenthOfY, null, null, 24, 2, 1);
+        Lab grey = new Lab(50, 0, 0);
+        assertThat(linear.corrected(grey).toXyz().y())
+                .isCloseTo(1.1 * grey.toXyz().y(), within(1e-9));
+        DeviceEye bent = new DeviceEye(
+                Collections.nCopies(18, 0.0), List.of(new DeviceEye.Bend(40, 20, -30, 1, 2, 3)), null, 24, 2, 1);
+        Lab violet = new Lab(40, 20, -30);
+        assertThat(bent.corrected(violet).l()).isCloseTo(41, within(1e-6));
+        assertThat(bent.corrected(violet).a()).isCloseTo(22, within(1e-6));
+        assertThat(bent.corrected(violet).b()).isCloseTo(-27, within(1e-6));
+        for (DeviceEye eye : List.of(linear, bent)) {
+            assertThat(eye.undone(eye.corrected(violet)).differenceFrom(violet)).isCloseTo(0, within(0.01));
         }
     }
 

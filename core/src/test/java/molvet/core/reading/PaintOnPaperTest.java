@@ -198,11 +198,16 @@ class PaintOnPaperTest {
         Lab[] yellows = {new Lab(78, 10, 97), new Lab(82, 5, 70), new Lab(88, 0, 40), new Lab(93, 0, 20)};
         for (int i = 0; i < 4; i++) fill(painted(0).get(i).box(), yellows[i]);
         strip(1);
+        // A dark green has no red in it that such a file could hold, and is as far from lit as from black.
+        Lab[] greens = {new Lab(25, -33, 6), new Lab(45, -30, 8), new Lab(68, -16, 6), new Lab(86, -8, 3)};
+        for (int i = 0; i < 4; i++) fill(painted(2).get(i).box(), greens[i]);
         for (int i = 0; i < rgb.length; i++) rgb[i] = Math.max(0, Math.min(1, rgb[i]));
         List<CellReading> cells = read().cells();
         assertThat(cells.get(0).massTone().b()).isLessThan(90);
         assertThat(cells.get(0).notes()).anyMatch(n -> n.startsWith("As vivid as the file can hold:"));
         assertThat(cells.get(1).notes()).noneMatch(n -> n.contains("vivid"));
+        assertThat(cells.get(2).massTone().chroma()).isLessThan(32);
+        assertThat(cells.get(2).notes()).anyMatch(n -> n.startsWith("As vivid as the file can hold:"));
     }
 
     @Test
