@@ -420,8 +420,15 @@ function Decide({ shortlist: s, choice }: { shortlist: Shortlist; choice: Choice
         className="btn btn-primary mt-2"
         disabled={decide.running || choice.chosen.length === 0}
       >
-        {choice.chosen.length === 1 ? "Keep this one" : `Keep these ${choice.chosen.length}`}
+        {choice.chosen.length === 0
+          ? "Keep these"
+          : choice.chosen.length === 1
+            ? "Keep this one"
+            : `Keep these ${choice.chosen.length}`}
       </button>
+      {choice.chosen.length === 0 && (
+        <p className="quiet mt-1">Nothing is chosen above, so there is nothing to keep yet.</p>
+      )}
     </form>
   );
 }

@@ -200,6 +200,21 @@ test("what is kept are the paints of the choice that is looked at", async () => 
   );
 });
 
+test("where nothing is chosen it is said why nothing can be kept", async () => {
+  server({
+    ...ANSWERS,
+    "POST /api/shortlists/4/cut": {
+      choices: [choice([], { leftOut: [] })],
+      asks: [],
+      byHand: "",
+      weighed: 3,
+    },
+  });
+  open(<ShortlistPage />, "/shortlists/:shortlist", "/shortlists/4?step=cut");
+  expect(await screen.findByText(/nothing to keep yet/)).toBeTruthy();
+  expect((screen.getByRole("button", { name: "Keep these" }) as HTMLButtonElement).disabled).toBe(true);
+});
+
 test("without a shortlist one is begun at once", async () => {
   const asked = server({
     "GET /api/shortlists": { shortlists: [] },

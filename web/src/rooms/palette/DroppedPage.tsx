@@ -232,6 +232,8 @@ export function Matched({ palette, scan, dropped }: MatchedProps) {
       }),
     ),
   );
+  const said = Object.keys(chosen).length;
+  const sure = dropped.matches.filter((m) => m.sure && chosen[m.square] === undefined).length;
   const options = [
     ["0", "none of them"] as const,
     ...paints.map(([id, w]) => [String(id), `${w.well + 1} ${w.name}`] as const),
@@ -241,7 +243,8 @@ export function Matched({ palette, scan, dropped }: MatchedProps) {
   return (
     <>
       <p className="mb-3">
-        {dropped.sure} of {counted(dropped.matches.length, "swatch", "swatches")} sure.
+        {sure} of {counted(dropped.matches.length, "swatch", "swatches")} sure
+        {said > 0 && `, ${said} as you said`}.
         {dropped.missing.length > 0 && ` Not among them: ${dropped.missing.map((p) => p.name).join(", ")}.`}
         {dropped.guessed.length > 0 &&
           ` Known by recipe only, and so never sure: ${dropped.guessed.map((p) => p.name).join(", ")}.`}

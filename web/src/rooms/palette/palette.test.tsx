@@ -485,6 +485,7 @@ test("what is said to be sure can be wrong, and is set right by hand", async () 
   open(<DroppedPage />, "/palettes/:palette/dropped", "/palettes/7/dropped?reading=12");
   await userEvent.click(await screen.findByRole("button", { name: "Square 1 is another" }));
   await userEvent.selectOptions(screen.getByLabelText("Square 1 is"), "2");
+  expect(screen.getByText("0 of 1 swatch sure, 1 as you said.", { exact: false })).toBeTruthy();
   await userEvent.click(screen.getByRole("button", { name: /They are back/ }));
   await waitFor(() =>
     expect(asked.find((a) => a.method === "POST")?.body).toEqual({ pans: [{ square: 0, paint: 2 }] }),
