@@ -262,15 +262,9 @@ public final class ReadingAccuracy {
                 tally.within[1]++;
                 if (m <= read.trust().within()) tally.within[0]++;
                 tally.tint.add(c.tint().differenceFrom(t.tint()));
-                Lab bySight = device.sees(films[t.paint()], SheetPainter.MASS);
-                Lab nominal = films[t.paint()].colour(SheetPainter.MASS);
-                tally.own.add(bySight.differenceFrom(nominal));
-                // As that eye would see the film that was painted, which is a little thicker or thinner than the
-                // nominal.
-                Lab due = new Lab(
-                        Math.max(0, Math.min(100, t.massTone().l() + bySight.l() - nominal.l())),
-                        t.massTone().a() + bySight.a() - nominal.a(),
-                        t.massTone().b() + bySight.b() - nominal.b());
+                tally.own.add(device.sees(films[t.paint()], SheetPainter.MASS)
+                        .differenceFrom(films[t.paint()].colour(SheetPainter.MASS)));
+                Lab due = device.sees(films[t.paint()], thickness(films[t.paint()], t.massTone()));
                 tally.reader.add(c.massTone().differenceFrom(due));
                 if (m > 10 || c.tint().differenceFrom(t.tint()) > 10) {
                     System.err.println(kind + " sheet " + seed + " " + ruled.form() + " cell " + c.cell() + ": mass "
@@ -320,6 +314,15 @@ public final class ReadingAccuracy {
                 .mapToDouble(i -> from + range * i / 8)
                 .mapToObj(l -> drawn.at(l).differenceFrom(truth.at(l)))
                 .toList();
+    }
+
+    /** Of the film that was painted, a little thicker or thinner than was meant: where it comes nearest to its colour. */
+    private static double thickness(Optics.Film film, Lab is) {
+        return IntStream.rangeClosed(-20, 20)
+                .mapToDouble(i -> SheetPainter.MASS * Math.exp(0.01 * i))
+                .boxed()
+                .min(Comparator.comparingDouble(t -> film.colour(t).differenceFrom(is)))
+                .orElseThrow();
     }
 
     /** Mistakes made on purpose: two neighbours swapped, a cell passed over, one that holds another’s paint again. */

@@ -45,10 +45,6 @@ public final class Checker {
     /** Two greys beside each other differ by 0.42 and more in the logarithm; nearer than this a sensor has clipped them. */
     private static final double LEAST_STEP = 0.02;
     /** Added to the luminance a patch is weighed by, so that the black, at 0.03, does not outweigh all others. */
-    /** How much more a grey weighs than a colour, and the chroma at which that has fallen to three fifths. */
-    private static final double NEUTRAL = 20;
-
-    private static final double NEUTRAL_CHROMA = 6;
     private static final double BLACK = 0.03;
     /** Worse than this after the fit, it was no such chart, or in other light than the page. */
     static final double WORST = 6;
@@ -135,11 +131,6 @@ public final class Checker {
         return Optional.of(seen);
     }
 
-    /** How much an error of a patch weighs, as a share of that of a vivid one: what tints a grey tints the paper. */
-    private static double weight(Lab aim) {
-        return 1 + NEUTRAL * Math.exp(-Math.pow(aim.chroma() / NEUTRAL_CHROMA, 2) / 2);
-    }
-
     /** @param seen red, green and blue of each patch, as shares of the paper’s */
     static Optional<Fitted> fit(double[][] seen, Light light) {
         List<Lab> aims = aims();
@@ -160,7 +151,7 @@ public final class Checker {
         for (int i = 0; i < PATCHES; i++) {
             Xyz p = aims.get(i).toXyz();
             // An error of the same share is as visible in a dark patch as in a light one.
-            double weight = Math.sqrt(weight(aims.get(i))) / (p.y() + BLACK);
+            double weight = Math.sqrt(DeviceEye.weight(aims.get(i))) / (p.y() + BLACK);
             Xyz lin = straight.xyz(seen[i][0], seen[i][1], seen[i][2]);
             rows[i] = new double[] {weight * lin.x(), weight * lin.y(), weight * lin.z()};
             wanted[i] = new double[] {weight * p.x(), weight * p.y(), weight * p.z()};
