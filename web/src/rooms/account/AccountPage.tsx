@@ -11,6 +11,7 @@ import { chooseTheme, theme } from "../../ui/theme";
 import { forgetNotes, forgetShop } from "../choosing/shopStore";
 import { OnPhone } from "./OnPhone";
 import { SignedIn } from "./SignedIn";
+import { Strength } from "./Strength";
 import { useSession } from "./useSession";
 
 const FORMATS = [
@@ -141,6 +142,7 @@ function RoomForPictures() {
 }
 
 function ChangePassword() {
+  const session = useSession().data;
   const [old, setOld] = useState("");
   const [fresh, setFresh] = useState("");
   const [problem, setProblem] = useState<Problem | null>(null);
@@ -188,6 +190,7 @@ function ChangePassword() {
           />
         )}
       </Field>
+      <Strength password={fresh} known={[session?.email ?? "", session?.name ?? ""]} />
       <ProblemNote problem={problem} />
       {done && <p role="status">Changed.</p>}
       <button type="submit" className="btn btn-outline">

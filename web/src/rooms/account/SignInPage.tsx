@@ -3,6 +3,7 @@ import { type FormEvent, useState } from "react";
 import { client, data, type Problem, type Schemas } from "../../api/client";
 import { Field } from "../../ui/Field";
 import { ProblemNote } from "../../ui/ProblemNote";
+import { Strength } from "./Strength";
 import { WRONGLY_TRIED } from "./WronglyTried";
 
 const DEMO = { email: "demo@molvet.example", password: "molvet-demo" };
@@ -111,6 +112,7 @@ export function SignInPage({ session }: { session: Schemas["SessionState"] }) {
               />
             )}
           </Field>
+          {making && <Strength password={password} known={[name, email]} />}
           {making && session.byInvitation && (
             <Field label="Invitation word" hint="From whoever runs this Molvet.">
               {(id) => (

@@ -225,3 +225,23 @@ test("who signs in is told once of wrong passwords that others tried", async () 
   await userEvent.click(screen.getByRole("button", { name: "Seen" }));
   expect(screen.queryByText(/wrong passwords/)).toBeNull();
 });
+
+test("what a new password would withstand is said while it is typed, and why", async () => {
+  server({ "GET /api/session": { ...OUT, firstRun: true } });
+  open(<Door />, "/", "/");
+  await userEvent.type(await screen.findByLabelText("Your name"), "Marisol Quintrell");
+  const password = screen.getByLabelText("Password");
+  expect(screen.queryByRole("status")).toBeNull();
+  await userEvent.type(password, "password1");
+  expect(await screen.findByText(/^Weak: .* would need less than a second\.$/)).toBeTruthy();
+  // Nobody else’s weakness, but the first guess for whoever knows the name.
+  await userEvent.clear(password);
+  await userEvent.type(password, "quintrell");
+  expect(await screen.findByText(/^Weak: /)).toBeTruthy();
+  await userEvent.clear(password);
+  await userEvent.type(password, "three kettles drift uphill");
+  expect(await screen.findByText(/^Strong: .* would need centuries\.$/)).toBeTruthy();
+  // Judged for a new one only.
+  await userEvent.click(screen.getByRole("button", { name: "I have an account" }));
+  expect(screen.queryByText(/^Strong/)).toBeNull();
+});
