@@ -31,6 +31,9 @@ self.addEventListener("fetch", (event) => {
   else if (AT_HAND.test(url.pathname)) event.respondWith(freshFirst(request, DESK, request));
 });
 
+// Word lists by which a new password is judged: without a server none is set, and they are larger than all else together.
+const NEEDS_THE_SERVER = /\/strength\.ts$/;
+
 async function keepShell() {
   const page = await fetch("/");
   if (!page.ok) return;
@@ -41,7 +44,7 @@ async function keepShell() {
   const all = await fetch("/parts.json");
   if (all.ok)
     for (const part of Object.values(await all.json()))
-      if (/\.(js|css)$/.test(part.file)) parts.add(`/${part.file}`);
+      if (/\.(js|css)$/.test(part.file) && !NEEDS_THE_SERVER.test(part.src ?? "")) parts.add(`/${part.file}`);
   for (const part of parts) {
     const answer = await keptFirst(new Request(part));
     // Of the letters only those of every page; others come when a name needs them.
