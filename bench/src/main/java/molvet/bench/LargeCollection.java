@@ -10,6 +10,7 @@ import java.util.Random;
 import java.util.stream.Collectors;
 import java.util.stream.IntStream;
 import java.util.stream.Stream;
+import molvet.core.reading.SwatchReading;
 
 /**
  * A collection of thousands of paints, each with a swatch at a place and a reading.
@@ -106,7 +107,9 @@ final class LargeCollection {
                     "insert into reading (collector_id, swatch_id, picture_id, picks, mass_l, mass_a, mass_b, tint_l, tint_a,"
                             + " tint_b, granulation, covering, arithmetic, at) select collector_id, id, " + picture
                             + ", '{}', 25 + 40 * rand(1), 100 * rand(2) - 50, 100 * rand(3) - 50, 92, 8 * rand(4), 8 * rand(5), 3 *"
-                            + " rand(6), rand(7), 1, utc_timestamp() from swatch where collector_id = " + me);
+                            + " rand(6), rand(7), "
+                            + SwatchReading.ARITHMETIC
+                            + ", utc_timestamp() from swatch where collector_id = " + me);
             s.execute("update paint p join swatch s on s.paint_id = p.id join reading r on r.swatch_id = s.id"
                     + " set p.swatch_id = s.id, p.reading_id = r.id where p.collector_id = " + me);
             // As the facts of paints are kept for finding: hue by sixths of the wheel, warmth from 50 degrees.

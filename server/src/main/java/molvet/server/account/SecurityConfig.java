@@ -3,6 +3,7 @@ package molvet.server.account;
 import molvet.server.platform.ProblemAnswers;
 import molvet.server.platform.Problems;
 import org.springframework.beans.factory.annotation.Value;
+import org.springframework.beans.factory.config.BeanPostProcessor;
 import org.springframework.context.annotation.Bean;
 import org.springframework.context.annotation.Configuration;
 import org.springframework.http.HttpMethod;
@@ -98,6 +99,16 @@ class SecurityConfig {
                        EXPIRY_TIME = ? div 60000 * 60000, PRINCIPAL_NAME = ?
                 where PRIMARY_ID = ?
                 """);
+    }
+
+    @Bean
+    static BeanPostProcessor sessionsOfRequests() {
+        return new BeanPostProcessor() {
+            @Override
+            public Object postProcessAfterInitialization(Object bean, String name) {
+                return bean instanceof JdbcIndexedSessionRepository kept ? RequestSessions.of(kept) : bean;
+            }
+        };
     }
 
     /** bcrypt at cost 11: about a tenth of a second on a small machine. */
