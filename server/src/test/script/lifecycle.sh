@@ -75,7 +75,9 @@ tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/newer.molvet" manifest collection.sql.
 ./molvet restore "$MOLVET_HOME/newer.molvet" --demo > "$LOG" 2>&1 && fail "a newer backup was taken"
 grep -q 'newer Molvet' "$LOG" || fail "a newer backup is not explained"
 cp "$MOLVET_HOME/manifest" "$MOLVET_HOME/x/manifest"
-printf 'x' | dd of="$MOLVET_HOME/x/collection.sql.gz" bs=1 seek=5000 conv=notrunc 2>/dev/null
+# Another byte than the one that stands there: one in 256 is an x.
+BYTE=$(od -An -tu1 -j 5000 -N 1 "$MOLVET_HOME/x/collection.sql.gz")
+printf "\\x$(printf %02x $(((BYTE + 1) % 256)))" | dd of="$MOLVET_HOME/x/collection.sql.gz" bs=1 seek=5000 conv=notrunc 2>/dev/null
 tar -C "$MOLVET_HOME/x" -cf "$MOLVET_HOME/bent.molvet" manifest collection.sql.gz secret.key
 ./molvet restore "$MOLVET_HOME/bent.molvet" --demo > "$LOG" 2>&1 && fail "a damaged backup was taken"
 grep -q 'checksum' "$LOG" || fail "a damaged backup is not explained"

@@ -43,7 +43,9 @@ final class Area {
         paper.at(box.x(), box.bottom(), white[2]);
         paper.at(box.right(), box.bottom(), white[3]);
         List<Rect> near = without.stream().filter(r -> r.overlaps(box)).toList();
-        double[] p = new double[2];
+        double[] places = new double[2 * across];
+        double[] first = new double[3];
+        double[] last = new double[3];
         double[] c = new double[3];
         int clipped = 0;
         int beyond = 0;
@@ -51,14 +53,18 @@ final class Area {
         for (int j = 0; j < down; j++) {
             double t = (j + 0.5) / down;
             double y = box.y() + t * box.height();
+            map.along(box.x() + box.width() / (2 * across), box.width() / across, y, places);
+            for (int k = 0; k < 3; k++) {
+                first[k] = white[0][k] * (1 - t) + white[2][k] * t;
+                last[k] = white[1][k] * (1 - t) + white[3][k] * t;
+            }
             for (int i = 0; i < across; i++) {
                 double s = (i + 0.5) / across;
                 double x = box.x() + s * box.width();
                 int at = 3 * (j * across + i);
                 boolean left = false;
                 for (Rect r : near) left |= x > r.x() && x < r.right() && y > r.y() && y < r.bottom();
-                map.at(x, y, p);
-                if (left || !light.at(p[0], p[1], c)) {
+                if (left || !light.at(places[2 * i], places[2 * i + 1], c)) {
                     share[at] = Float.NaN;
                     if (!left) clipped++;
                     continue;
@@ -66,8 +72,7 @@ final class Area {
                 used++;
                 boolean full = false;
                 for (int k = 0; k < 3; k++) {
-                    double w = (white[0][k] * (1 - s) + white[1][k] * s) * (1 - t)
-                            + (white[2][k] * (1 - s) + white[3][k] * s) * t;
+                    double w = first[k] * (1 - s) + last[k] * s;
                     share[at + k] = (float) (c[k] / w);
                     full |= c[k] > 0.985 && w > 0.97;
                 }

@@ -136,11 +136,12 @@ final class Grain {
                 .solve(new ArrayRealVector(atb, false))
                 .toArray();
         for (int y = 0; y < h; y++) {
+            double v = y / (double) h - 0.5;
+            double level = c[0] + c[2] * v + c[5] * v * v;
+            double slope = c[1] + c[4] * v;
             for (int x = 0; x < w; x++) {
-                int at = y * w + x;
-                if (Double.isNaN(a[at])) continue;
-                terms(x, y, w, h, f);
-                for (int i = 0; i < 6; i++) a[at] -= c[i] * f[i];
+                double u = x / (double) w - 0.5;
+                a[y * w + x] -= level + slope * u + c[3] * u * u;
             }
         }
     }
