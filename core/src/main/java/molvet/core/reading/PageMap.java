@@ -146,12 +146,7 @@ public record PageMap(List<Double> h, double k, double middleX, double middleY, 
     }
 
     void at(double x, double y, double[] out) {
-        double w = h.get(6) * x + h.get(7) * y + 1;
-        double p = (h.get(0) * x + h.get(1) * y + h.get(2)) / w - middleX;
-        double q = (h.get(3) * x + h.get(4) * y + h.get(5)) / w - middleY;
-        double bulge = 1 + k * (p * p + q * q) / (half * half);
-        out[0] = middleX + p * bulge;
-        out[1] = middleY + q * bulge;
+        along(x, 0, y, out);
     }
 
     /** Pixels to a mm about a point of the page. */

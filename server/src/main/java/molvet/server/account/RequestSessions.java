@@ -12,6 +12,7 @@ import org.slf4j.Logger;
 import org.slf4j.LoggerFactory;
 import org.springframework.core.annotation.Order;
 import org.springframework.dao.DataAccessException;
+import org.springframework.dao.PessimisticLockingFailureException;
 import org.springframework.session.FindByIndexNameSessionRepository;
 import org.springframework.session.Session;
 import org.springframework.session.web.http.SessionRepositoryFilter;
@@ -84,7 +85,11 @@ final class RequestSessions<S extends Session> implements FindByIndexNameSession
         try {
             kept.save(session);
         } catch (DataAccessException | TransactionException e) {
-            if (!asked.looks) {
+            // Who came first to the row of a session that stood already was another request of it, and has just saved
+            // its time.
+            boolean overtaken =
+                    e instanceof PessimisticLockingFailureException && asked.found.containsKey(session.getId());
+            if (!asked.looks && !overtaken) {
                 asked.failed = true;
                 throw e;
             }
