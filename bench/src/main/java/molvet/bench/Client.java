@@ -8,6 +8,7 @@ import java.net.http.HttpClient;
 import java.net.http.HttpRequest;
 import java.net.http.HttpResponse;
 import java.nio.charset.StandardCharsets;
+import java.util.UUID;
 
 /** A script's view of a running Molvet. */
 final class Client {
@@ -30,6 +31,30 @@ final class Client {
 
     String post(String path, String body) {
         return send("POST", path, body);
+    }
+
+    /** Asks again, with the same key, while it is told that there is too much to do. */
+    String postUntilTaken(String path, String body) {
+        String key = UUID.randomUUID().toString();
+        for (int tries = 0; ; tries++) {
+            try {
+                return send("POST", path, "application/json", HttpRequest.BodyPublishers.ofString(body), key);
+            } catch (IllegalStateException e) {
+                if (tries == 100 || !busy(e)) throw e;
+            }
+            try {
+                Thread.sleep(500);
+            } catch (InterruptedException e) {
+                Thread.currentThread().interrupt();
+                throw new IllegalStateException(e);
+            }
+        }
+    }
+
+    /** Whether an answer was a clear refusal of a server that has too much to do. */
+    static boolean busy(IllegalStateException e) {
+        String said = String.valueOf(e.getMessage());
+        return said.contains("answered 503") || said.contains("answered 429");
     }
 
     String put(String path, String body) {
@@ -64,9 +89,15 @@ final class Client {
     }
 
     private String send(String method, String path, String type, HttpRequest.BodyPublisher body) {
+        return send(method, path, type, body, UUID.randomUUID().toString());
+    }
+
+    private String send(String method, String path, String type, HttpRequest.BodyPublisher body, String key) {
         HttpRequest.Builder request = HttpRequest.newBuilder(URI.create(base + path))
                 .header("Content-Type", type)
                 .method(method, body);
+        // As the page does with whatever it changes.
+        if (!method.equals("GET")) request.header("Idempotency-Key", key);
         cookies.getCookieStore().getCookies().stream()
                 .filter(c -> c.getName().equals("XSRF-TOKEN"))
                 .forEach(c -> request.setHeader("X-XSRF-TOKEN", c.getValue()));

@@ -50,7 +50,7 @@ final class LargeCollection {
     static void fill(Client client, Connection db, String email, int paints) throws SQLException {
         Random random = new Random(7);
         for (int i = 0; i < SEED_PAINTS; i++) {
-            client.post("/api/paints", """
+            client.postUntilTaken("/api/paints", """
                     {"name":"%s %s","maker":"%s","line":"Artist","pigments":"%s","series":%d,"form":"%s","volume":"%s"}""".formatted(
                             FIRST.get(i % FIRST.size()),
                             SECOND.get(i / FIRST.size() % SECOND.size()),

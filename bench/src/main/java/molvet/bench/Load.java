@@ -69,7 +69,7 @@ final class Load {
                         .add((System.nanoTime() - from) / 1e6);
             } catch (IllegalStateException e) {
                 String said = String.valueOf(e.getMessage());
-                if (said.contains("answered 503") || said.contains("answered 429")) refused.incrementAndGet();
+                if (Client.busy(e)) refused.incrementAndGet();
                 else wrong.add(said.length() > 200 ? said.substring(0, 200) : said);
             }
         }
@@ -151,7 +151,9 @@ final class Load {
     private static String signUp(Client c, String name) {
         c.get("/api/session");
         String email = name + "-" + System.nanoTime() + "@molvet.example";
-        c.post("/api/collectors", "{\"email\":\"" + email + "\",\"name\":\"Load\",\"password\":\"three wet brushes\"}");
+        c.postUntilTaken(
+                "/api/collectors",
+                "{\"email\":\"" + email + "\",\"name\":\"Load\",\"password\":\"three wet brushes\"}");
         return email;
     }
 
@@ -191,9 +193,9 @@ final class Load {
     /** Pictures of 40 MB and a report of all, one after another without a pause. */
     private void heavy(Client c, AtomicBoolean over, AtomicInteger done) {
         byte[] picture = noise(3_700);
-        JsonNode paint =
-                JSON.readTree(c.post("/api/paints", "{\"name\":\"Heavy\",\"form\":\"TUBE\",\"pigments\":\"PB29\"}"));
-        JsonNode swatches = JSON.readTree(c.post(
+        JsonNode paint = JSON.readTree(
+                c.postUntilTaken("/api/paints", "{\"name\":\"Heavy\",\"form\":\"TUBE\",\"pigments\":\"PB29\"}"));
+        JsonNode swatches = JSON.readTree(c.postUntilTaken(
                 "/api/paints/" + paint.get("id").asLong() + "/swatches", "{\"place\":\"X777 1\",\"makeKeeper\":true}"));
         String pictures = "/api/swatches/" + swatches.at("/swatches/0/id").asLong() + "/pictures";
         while (!over.get()) {
