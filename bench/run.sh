@@ -40,6 +40,7 @@ up() {
   chmod 755 "$HOME_DIR"
   PORT=$((20000 + RANDOM % 10000))
   DB_PORT=$((30000 + RANDOM % 2000))
+  : >"$OUT/molvet.log"
   MOLVET_HOME=$HOME_DIR MOLVET_PORT=$PORT MOLVET_DB_PORT=$DB_PORT MOLVET_SIGN_UP=open ./molvet start >"$OUT/molvet.log" 2>&1 &
   await $! "$OUT/molvet.log" grep -q 'Molvet is at' "$OUT/molvet.log"
   mariadb --no-defaults --socket="$HOME_DIR/run/db.sock" --user="$(id -un)" -e "grant all on *.* to molvet@127.0.0.1"
@@ -318,6 +319,7 @@ kills() {
     echo "## A cluster: two servers, three databases, one proxy"
     echo
   } >"$OUT/kills.page"
+  : >"$OUT/cluster.log"
   ./molvet cluster >"$OUT/cluster.log" 2>&1 &
   pid=$!
   until grep -q 'Ctrl-C' "$OUT/cluster.log"; do kill -0 $pid || { tail -20 "$OUT/cluster.log" >&2; return 1; }; sleep 1; done
@@ -353,6 +355,7 @@ load() {
     dir=$(mktemp -d)
     chmod 755 "$dir"
     export MOLVET_HOME=$dir MOLVET_PORT=$port MOLVET_SIGN_UP=open MOLVET_MOST_REQUESTS=1000000 MOLVET_MOST_PAINTS=1000000
+    : >"$OUT/cluster.log"
     ./molvet cluster --servers $servers >"$OUT/cluster.log" 2>&1 &
     pid=$!
     until grep -q 'Ctrl-C' "$OUT/cluster.log"; do kill -0 $pid || { tail -20 "$OUT/cluster.log" >&2; return 1; }; sleep 1; done

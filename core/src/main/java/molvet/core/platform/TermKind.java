@@ -34,20 +34,20 @@ public record TermKind(
      * @param paints the number of the one paint that is called so, wholly or in part; empty where none is, or several
      */
     public record Known(
-            Map<String, List<String>> names, Predicate<String> words, Function<String, OptionalInt> paints) {
+            Function<String, List<String>> names, Predicate<String> words, Function<String, OptionalInt> paints) {
         public static final Known NOTHING = new Known(Map.of());
+
+        public Known(Map<String, List<String>> names, Predicate<String> words, Function<String, OptionalInt> paints) {
+            this(sort -> names.getOrDefault(sort, List.of()), words, paints);
+        }
 
         /** Every word may be one of a name. */
         public Known(Map<String, List<String>> names) {
             this(names, word -> true, name -> OptionalInt.empty());
         }
 
-        public Known {
-            names = Map.copyOf(names);
-        }
-
         public List<String> of(String sort) {
-            return names.getOrDefault(sort, List.of());
+            return names.apply(sort);
         }
     }
 

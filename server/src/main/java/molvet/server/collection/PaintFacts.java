@@ -124,7 +124,9 @@ public class PaintFacts implements Consequence {
             List<Holding> holdings = rows.stream().map(PaintFacts::holding).toList();
             Optional<PaintStore.HoldingRow> chief = chief(rows);
             Optional<Measured> reading = measured(me, id);
-            Map<Trait, Verdict> verdicts = verdicts(me, p, recipe, store.observations(me, id), reading);
+            Optional<MakerStore.MakerRow> maker =
+                    Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
+            Map<Trait, Verdict> verdicts = verdicts(me, p, recipe, store.observations(me, id), reading, maker);
             Optional<WashRun> run = reading.map(Measured::run);
             List<String> codes =
                     recipe.pigments().stream().map(PigmentCode::toString).toList();
@@ -168,7 +170,7 @@ public class PaintFacts implements Consequence {
                     id,
                     reading.<Object>map(r -> r.with(run.orElseThrow())).orElse(NOT_MEASURED));
             store.keepPigments(me, id, codes);
-            store.keepWords(me, id, words(me, p));
+            store.keepWords(me, id, words(me, p, maker));
         });
     }
 
@@ -246,8 +248,8 @@ public class PaintFacts implements Consequence {
             PaintStore.PaintRow p,
             Recipe recipe,
             List<PaintStore.ObservationRow> observations,
-            Optional<Measured> reading) {
-        Optional<MakerStore.MakerRow> maker = Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m));
+            Optional<Measured> reading,
+            Optional<MakerStore.MakerRow> maker) {
         Optional<PaperWord> tested = first(w -> w.tested(me, p.id()));
         Map<Trait, Verdict> all = new EnumMap<>(Trait.class);
         for (Trait trait : Trait.values()) {
@@ -332,9 +334,9 @@ public class PaintFacts implements Consequence {
                         .thenComparing(PaintStore.HoldingRow::id));
     }
 
-    private Set<String> words(Collector me, PaintStore.PaintRow p) {
+    private Set<String> words(Collector me, PaintStore.PaintRow p, Optional<MakerStore.MakerRow> maker) {
         List<String> names = new ArrayList<>(List.of(p.name(), p.otherNames()));
-        Optional.ofNullable(p.makerId()).flatMap(m -> makers.maker(me, m)).ifPresent(m -> names.add(m.name()));
+        maker.ifPresent(m -> names.add(m.name()));
         Optional.ofNullable(p.lineId()).flatMap(l -> makers.line(me, l)).ifPresent(l -> names.add(l.name()));
         Optional.ofNullable(p.colourId()).ifPresent(c -> names.addAll(store.otherNames(me, c)));
         Set<String> words = new LinkedHashSet<>();

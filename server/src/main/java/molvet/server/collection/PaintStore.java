@@ -16,6 +16,7 @@ import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
 import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Parts;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.JdbcTemplate;
 import org.springframework.jdbc.core.RowCallbackHandler;
@@ -306,7 +307,6 @@ public class PaintStore {
             boolean modelled) {}
 
     /** A statement holds 65,535 values at most. */
-    private static final int ROWS_AT_ONCE = 5_000;
 
     /** A measured paint of a thing; {@code all}: how many of them the thing has. */
     record RibbonRow(String thing, WashRun run, int all) {}
@@ -343,7 +343,7 @@ public class PaintStore {
     public List<EntryRow> entries(Collector me, Collection<Long> ids) {
         List<Long> wanted = ids.stream().distinct().toList();
         Map<Long, EntryRow> rows = new HashMap<>();
-        for (int from = 0; from < wanted.size(); from += ROWS_AT_ONCE) {
+        for (List<Long> part : Parts.of(wanted)) {
             db.sql("""
                     select p.id, p.accession, p.name, m.name, l.name, p.series, p.recipe, p.standing, p.form, p.volume,
                            p.voices, p.version, p.swatch_id, p.mass_l, p.mass_a, p.mass_b, p.tint_l, p.tint_a, p.tint_b,
@@ -354,7 +354,7 @@ public class PaintStore {
                     where p.collector_id = :me and p.id in (:ids)
                     """)
                     .param("me", me.id())
-                    .param("ids", wanted.subList(from, Math.min(wanted.size(), from + ROWS_AT_ONCE)))
+                    .param("ids", part)
                     .query((rs, n) -> new EntryRow(
                             rs.getLong(1),
                             rs.getInt(2),

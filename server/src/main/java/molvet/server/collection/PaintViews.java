@@ -6,6 +6,7 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Stream;
 import molvet.core.collection.Accession;
 import molvet.core.collection.Evidence;
 import molvet.core.collection.Family;
@@ -71,10 +72,11 @@ public class PaintViews {
 
     /** What the shelf and the readings tell of a paint's swatches. */
     public interface Swatches {
-        List<SwatchView> of(Collector me, long paint);
+        /** @param counting the measurement that counts for the paint */
+        Seen of(Collector me, long paint, Optional<Measured> counting);
 
-        /** How far the dry readings agree; empty with fewer than two. */
-        Optional<RepeatsView> repeats(Collector me, long paint);
+        /** @param repeats how far the dry readings agree; null with fewer than two */
+        record Seen(List<SwatchView> swatches, @Nullable RepeatsView repeats) {}
     }
 
     /** {@code covering} 0 to 1, missing where it is not known: see the core’s Strip. */
@@ -328,7 +330,7 @@ public class PaintViews {
                 .map(f -> new MisleadingName.Seen(Family.valueOf(f), r.run().half())));
         MisleadingName.of(p.name(), label.recipe(), seen, reference)
                 .ifPresent(said -> notes.add(Note.of(p.name(), "name-not-kept", said)));
-        Map<Trait, Verdict> verdicts = facts.verdicts(me, p, label.recipe(), observations, reading);
+        Map<Trait, Verdict> verdicts = facts.verdicts(me, p, label.recipe(), observations, reading, maker);
         Map<String, VoiceView> voices = new LinkedHashMap<>();
         Map<String, ClaimView> claims = new LinkedHashMap<>();
         for (Trait trait : Trait.values()) {
@@ -338,12 +340,14 @@ public class PaintViews {
             claims.put(trait.words(), new ClaimView(written, name(v.label())));
         }
         Cautions cautions = Cautions.of(label.recipe(), reference);
-        PaintEntry entry = entries(me, List.of(id)).get(0);
-        List<PaintEntry> same = label.recipe().isEmpty()
-                ? List.of()
-                : likenesses(me, "", label.recipe().fingerprint().orElseThrow(), id).stream()
-                        .map(Likeness::paint)
-                        .toList();
+        List<Long> same = label.recipe()
+                .fingerprint()
+                .map(f -> alike(me, "", f, id).stream().map(Alike::id).toList())
+                .orElse(List.of());
+        List<PaintEntry> entries =
+                entries(me, Stream.concat(Stream.of(id), same.stream()).toList());
+        PaintEntry entry = entries.get(0);
+        Swatches.Seen painted = swatches.of(me, id, reading);
         return new PaintPage(
                 p.id(),
                 p.number().toString(),
@@ -393,12 +397,12 @@ public class PaintViews {
                                 o.paper(),
                                 o.chartId()))
                         .toList(),
-                swatches.of(me, id),
-                swatches.repeats(me, id).orElse(null),
+                painted.swatches(),
+                painted.repeats(),
                 entry.strip(),
                 voices,
                 cautions.isEmpty() ? null : new CautionView(cautions.elements(), Cautions.GUIDANCE, Cautions.DEFERRAL),
-                same,
+                entries.subList(1, entries.size()),
                 p.version());
     }
 
@@ -431,8 +435,20 @@ public class PaintViews {
      * @param but a paint to leave out, or 0
      */
     public List<Likeness> likenesses(Collector me, String name, String fingerprint, long but) {
-        record Found(long id, String by, String because, int rank) {}
-        List<Found> found = new ArrayList<>();
+        List<Alike> alike = alike(me, name, fingerprint, but);
+        List<PaintEntry> entries = entries(me, alike.stream().map(Alike::id).toList());
+        List<Likeness> out = new ArrayList<>();
+        for (int i = 0; i < entries.size(); i++) {
+            out.add(new Likeness(entries.get(i), alike.get(i).by, alike.get(i).because));
+        }
+        return out;
+    }
+
+    private record Alike(long id, String by, String because, int rank) {}
+
+    /** The twelve likest. */
+    private List<Alike> alike(Collector me, String name, String fingerprint, long but) {
+        List<Alike> found = new ArrayList<>();
         String wanted = molvet.core.measure.Words.folded(name);
         List<String> recipes = fingerprint.isEmpty()
                 ? List.of()
@@ -450,7 +466,7 @@ public class PaintViews {
             boolean sameRecipe = !fingerprint.isEmpty() && fingerprint.equals(fingerprint(row.recipe()));
             int likeness = wanted.length() < 3 ? 0 : nameLikeness(wanted, molvet.core.measure.Words.folded(row.name()));
             if (likeness > 0) {
-                found.add(new Found(
+                found.add(new Alike(
                         row.id(),
                         "name",
                         (likeness == 2 ? "the same name" : "a name like it")
@@ -459,17 +475,11 @@ public class PaintViews {
                                         : row.recipe().isEmpty() ? ", pigments not known" : ", other pigments"),
                         likeness == 2 ? 0 : 2));
             } else if (sameRecipe) {
-                found.add(new Found(row.id(), "recipe", "the same pigments", 1));
+                found.add(new Alike(row.id(), "recipe", "the same pigments", 1));
             }
         }
-        found.sort(java.util.Comparator.comparingInt(Found::rank));
-        List<Found> first = found.subList(0, Math.min(12, found.size()));
-        List<PaintEntry> entries = entries(me, first.stream().map(Found::id).toList());
-        List<Likeness> out = new ArrayList<>();
-        for (int i = 0; i < entries.size(); i++) {
-            out.add(new Likeness(entries.get(i), first.get(i).by, first.get(i).because));
-        }
-        return out;
+        found.sort(java.util.Comparator.comparingInt(Alike::rank));
+        return found.subList(0, Math.min(12, found.size()));
     }
 
     private static String fingerprint(String recipe) {

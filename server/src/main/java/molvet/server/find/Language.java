@@ -7,8 +7,8 @@ import java.util.LinkedHashMap;
 import java.util.List;
 import java.util.Map;
 import java.util.Optional;
-import java.util.OptionalInt;
 import java.util.Set;
+import java.util.function.Function;
 import java.util.stream.Collectors;
 import java.util.stream.Stream;
 import molvet.core.find.Find;
@@ -38,13 +38,19 @@ class Language {
         return rooms.all().stream().flatMap(r -> r.terms().stream()).toList();
     }
 
-    /** What the collection knows by name. */
+    /** What the collection knows by name: each looked up when a find first asks for it, and once. */
     TermKind.Known known(Collector me) {
-        Map<String, List<String>> names = new HashMap<>();
-        rooms.all().forEach(r -> r.names().forEach((sort, of) -> names.put(sort, of.apply(me))));
-        Map<String, OptionalInt> called = new HashMap<>();
+        Map<String, Function<Collector, List<String>>> sorts = new HashMap<>();
+        rooms.all().forEach(r -> sorts.putAll(r.names()));
         return new TermKind.Known(
-                names, word -> words.isKnown(me, word), name -> called.computeIfAbsent(name, n -> words.called(me, n)));
+                once(sort -> sorts.getOrDefault(sort, any -> List.of()).apply(me)),
+                once((String word) -> words.isKnown(me, word))::apply,
+                once(name -> words.called(me, name)));
+    }
+
+    private static <A, B> Function<A, B> once(Function<A, B> asked) {
+        Map<A, B> answers = new HashMap<>();
+        return a -> answers.computeIfAbsent(a, asked);
     }
 
     Find parse(String text, TermKind.Known known) {

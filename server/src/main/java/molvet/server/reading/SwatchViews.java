@@ -2,7 +2,10 @@ package molvet.server.reading;
 
 import java.time.ZoneOffset;
 import java.util.List;
+import java.util.Map;
 import java.util.Optional;
+import java.util.stream.Collectors;
+import java.util.stream.Stream;
 import molvet.core.colour.DryingShift;
 import molvet.core.colour.Lab;
 import molvet.core.colour.WashRun;
@@ -37,18 +40,29 @@ class SwatchViews implements PaintViews.Swatches {
     }
 
     @Override
-    public List<PaintViews.SwatchView> of(Collector me, long paint) {
+    public Seen of(Collector me, long paint, Optional<Measured> counting) {
         List<ReadingStore.PictureRow> pictures = store.picturesOf(me, paint);
         List<ReadingStore.ReadingRow> all = store.readingsOf(me, paint);
-        Optional<Long> counting = store.counting(me, paint).map(Measured::id);
-        return places.of(me, paint).stream()
-                .map(s -> view(me, s, pictures, all, counting))
-                .toList();
+        List<SwatchPlaces.Placed> placed = places.of(me, paint);
+        Map<Long, PaintViews.PaintEntry> beside = paints
+                .getObject()
+                .entries(
+                        me,
+                        placed.stream()
+                                .flatMap(s -> Stream.concat(s.before().stream(), s.after().stream()))
+                                .map(SwatchPlaces.Beside::paint)
+                                .toList())
+                .stream()
+                .collect(Collectors.toMap(PaintViews.PaintEntry::id, e -> e));
+        return new Seen(
+                placed.stream()
+                        .map(s -> view(s, pictures, all, counting.map(Measured::id), beside))
+                        .toList(),
+                repeats(all).orElse(null));
     }
 
-    @Override
-    public Optional<PaintViews.RepeatsView> repeats(Collector me, long paint) {
-        return Repeats.of(store.readingsOf(me, paint).stream()
+    private static Optional<PaintViews.RepeatsView> repeats(List<ReadingStore.ReadingRow> all) {
+        return Repeats.of(all.stream()
                         .filter(r -> r.stage().equals("DRY"))
                         .map(r -> new Repeats.Seen(
                                 new Lab(r.massL(), r.massA(), r.massB()),
@@ -65,11 +79,11 @@ class SwatchViews implements PaintViews.Swatches {
     }
 
     private PaintViews.SwatchView view(
-            Collector me,
             SwatchPlaces.Placed s,
             List<ReadingStore.PictureRow> pictures,
             List<ReadingStore.ReadingRow> all,
-            Optional<Long> counting) {
+            Optional<Long> counting,
+            Map<Long, PaintViews.PaintEntry> beside) {
         ShelfStore.SwatchRow row = s.swatch();
         return new PaintViews.SwatchView(
                 row.id(),
@@ -98,8 +112,8 @@ class SwatchViews implements PaintViews.Swatches {
                         .filter(r -> r.swatchId() == row.id())
                         .map(r -> reading(r, all, counting))
                         .toList(),
-                neighbour(me, s.before()).orElse(null),
-                neighbour(me, s.after()).orElse(null),
+                neighbour(beside, s.before()).orElse(null),
+                neighbour(beside, s.after()).orElse(null),
                 row.version());
     }
 
@@ -144,9 +158,9 @@ class SwatchViews implements PaintViews.Swatches {
                         new Lab(w.massL(), w.massA(), w.massB()), new Lab(dry.massL(), dry.massA(), dry.massB())));
     }
 
-    private Optional<PaintViews.Neighbour> neighbour(Collector me, Optional<SwatchPlaces.Beside> beside) {
-        return beside.flatMap(b -> paints.getObject().entries(me, List.of(b.paint())).stream()
-                .findFirst()
+    private static Optional<PaintViews.Neighbour> neighbour(
+            Map<Long, PaintViews.PaintEntry> entries, Optional<SwatchPlaces.Beside> beside) {
+        return beside.flatMap(b -> Optional.ofNullable(entries.get(b.paint()))
                 .map(e -> new PaintViews.Neighbour(
                         e.id(), e.accession(), e.name(), b.place().toString(), e.strip())));
     }

@@ -10,11 +10,11 @@ import java.util.Map;
 import java.util.Optional;
 import java.util.Set;
 import java.util.TreeMap;
-import java.util.function.Consumer;
 import molvet.core.shelf.Keeper;
 import molvet.core.shelf.KeeperKind;
 import molvet.core.shelf.PlaceCode;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Parts;
 import org.jspecify.annotations.Nullable;
 import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Repository;
@@ -241,39 +241,31 @@ public class ShelfStore {
     /** By swatch; of those that are filed. */
     Map<Long, PlaceCode> places(Collector me, Collection<Long> swatches) {
         Map<Long, PlaceCode> all = new HashMap<>();
-        inParts(
-                swatches,
-                part -> db.sql("""
+        for (List<Long> part : Parts.of(swatches)) {
+            db.sql("""
                 select s.id swatch_id, k.kind, k.number, k.pages, k.cells, s.position
                 from swatch s join keeper k on k.id = s.keeper_id where s.collector_id = :me and s.id in (:ids)
                 """)
-                        .param("me", me.id())
-                        .param("ids", part)
-                        .query(PlaceRow.class)
-                        .list()
-                        .forEach(p -> all.put(p.swatchId, p.place())));
+                    .param("me", me.id())
+                    .param("ids", part)
+                    .query(PlaceRow.class)
+                    .list()
+                    .forEach(p -> all.put(p.swatchId, p.place()));
+        }
         return all;
     }
 
     /** Those of the paints of which a swatch was lost. */
     Set<Long> lost(Collector me, Collection<Long> paints) {
         Set<Long> all = new HashSet<>();
-        inParts(
-                paints,
-                part -> all.addAll(db.sql(
-                                "select paint_id from swatch where collector_id = :me and state = 'LOST' and paint_id in (:ids)")
-                        .param("me", me.id())
-                        .param("ids", part)
-                        .query(Long.class)
-                        .list()));
-        return all;
-    }
-
-    /** A statement holds 65,535 values at most. */
-    private static void inParts(Collection<Long> ids, Consumer<List<Long>> ask) {
-        List<Long> all = List.copyOf(ids);
-        for (int from = 0; from < all.size(); from += 5_000) {
-            ask.accept(all.subList(from, Math.min(all.size(), from + 5_000)));
+        for (List<Long> part : Parts.of(paints)) {
+            all.addAll(db.sql(
+                            "select paint_id from swatch where collector_id = :me and state = 'LOST' and paint_id in (:ids)")
+                    .param("me", me.id())
+                    .param("ids", part)
+                    .query(Long.class)
+                    .list());
         }
+        return all;
     }
 }

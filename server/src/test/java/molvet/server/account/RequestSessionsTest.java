@@ -6,6 +6,7 @@ import static org.mockito.ArgumentMatchers.any;
 import static org.mockito.Mockito.atLeastOnce;
 import static org.mockito.Mockito.doThrow;
 import static org.mockito.Mockito.mock;
+import static org.mockito.Mockito.never;
 import static org.mockito.Mockito.times;
 import static org.mockito.Mockito.verify;
 import static org.mockito.Mockito.when;
@@ -15,6 +16,7 @@ import jakarta.servlet.http.Cookie;
 import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.sql.SQLTransientConnectionException;
+import java.time.Instant;
 import org.junit.jupiter.api.BeforeEach;
 import org.junit.jupiter.api.Test;
 import org.springframework.dao.CannotAcquireLockException;
@@ -34,11 +36,13 @@ class RequestSessionsTest {
     private final FindByIndexNameSessionRepository<MapSession> kept = mock(FindByIndexNameSessionRepository.class);
 
     private final RequestSessions<MapSession> sessions = RequestSessions.of(kept);
-    private final SessionRepositoryFilter<MapSession> filter = new SessionRepositoryFilter<>(sessions);
+    private final SessionRepositoryFilter<RequestSessions.Held<MapSession>> filter =
+            new SessionRepositoryFilter<>(sessions);
     private final MapSession mine = new MapSession("mine");
 
     @BeforeEach
     void signedIn() {
+        mine.setLastAccessedTime(Instant.now().minusSeconds(300));
         when(kept.findById("mine")).thenReturn(mine);
     }
 
@@ -64,6 +68,25 @@ class RequestSessionsTest {
         verify(kept, atLeastOnce()).save(mine);
         ask("GET", ANSWERS);
         verify(kept, times(2)).findById("mine");
+    }
+
+    /** What is known to the minute is written once a minute. */
+    @Test
+    void aSessionOfWhichNothingHasChangedIsNotSavedAgainWithinItsMinute() {
+        Instant noon = Instant.parse("2026-05-02T12:00:05Z");
+        mine.setLastAccessedTime(noon);
+        RequestSessions.Held<MapSession> held = sessions.findById("mine");
+        held.setLastAccessedTime(noon.plusSeconds(40));
+        sessions.save(held);
+        verify(kept, never()).save(any());
+        held.setLastAccessedTime(noon.plusSeconds(70));
+        sessions.save(held);
+        sessions.save(held);
+        verify(kept, times(1)).save(mine);
+        assertThat(mine.getLastAccessedTime()).isEqualTo(noon.plusSeconds(70));
+        held.setAttribute("who", "Kestrel");
+        sessions.save(held);
+        verify(kept, times(2)).save(mine);
     }
 
     @Test
