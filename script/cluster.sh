@@ -19,6 +19,9 @@ need_cluster() {
     || die "a cluster needs more of Debian's packages. Run this once: sudo apt-get install -y --no-install-recommends ${missing[*]}"
 }
 
+# Seconds after which a node that says nothing is no longer counted with; on one machine nothing lies between them.
+SUSPECT=${MOLVET_SUSPECT_AFTER:-2}
+
 node_sql() { # NODE STATEMENTS…
   local node=$1
   shift
@@ -63,7 +66,7 @@ wsrep-sst-receive-address=127.0.0.1:${NODE_COPY[n]}
 wsrep-sync-wait=1
 # Tables without a primary key cannot be told apart by a cluster.
 innodb-force-primary-key=ON
-wsrep-provider-options="gmcast.listen_addr=tcp://127.0.0.1:${NODE_GROUP[n]};ist.recv_addr=127.0.0.1:${NODE_CATCH[n]};evs.keepalive_period=PT0.5S;evs.suspect_timeout=PT2S;evs.inactive_timeout=PT6S;evs.install_timeout=PT6S;gcache.size=256M;pc.recovery=TRUE"
+wsrep-provider-options="gmcast.listen_addr=tcp://127.0.0.1:${NODE_GROUP[n]};ist.recv_addr=127.0.0.1:${NODE_CATCH[n]};evs.keepalive_period=PT0.5S;evs.suspect_timeout=PT${SUSPECT}S;evs.inactive_timeout=PT$((3 * SUSPECT))S;evs.install_timeout=PT$((3 * SUSPECT))S;gcache.size=256M;pc.recovery=TRUE"
 CNF
 }
 

@@ -107,7 +107,7 @@ final class Client {
                 throw new IllegalStateException(path + " answered " + response.statusCode() + ": " + response.body());
             return response.body();
         } catch (IOException e) {
-            throw new IllegalStateException(path, e);
+            throw new IllegalStateException(path + " broke off: " + e, e);
         } catch (InterruptedException e) {
             Thread.currentThread().interrupt();
             throw new IllegalStateException(e);

@@ -108,8 +108,8 @@ final class Load {
             Load load = new Load(clients, all, ids, db);
             System.out.println(
                     "| at once | requests a second | looks p50 / p95 / p99, ms | finds p50 / p95 | acts p50 / p95"
-                            + " | bare answer p50 / p95 | bare statements p50 / p95 | refused | errors |");
-            System.out.println("|---|---|---|---|---|---|---|---|---|");
+                            + " | bare answer p50 / p95 | bare statements p50 / p95 | cores taken away | refused | errors |");
+            System.out.println("|---|---|---|---|---|---|---|---|---|---|");
             for (int a = 4; a < args.length; a++) {
                 int many = Integer.parseInt(args[a]);
                 if (many > clients.size()) continue;
@@ -167,7 +167,9 @@ final class Load {
 
     private void row(String name, int many) throws InterruptedException {
         Times times = new Times();
+        long[] before = Cores.now();
         int asked = atOnce(many, SECONDS * 1_000, times);
+        int away = Cores.takenAway(before);
         double[] looks = times.sorted("look");
         double[] finds = times.sorted("find");
         double[] acts = times.sorted("note", "make");
@@ -175,7 +177,7 @@ final class Load {
         double[] statements = times.sorted("statements");
         System.out.printf(
                 Locale.ROOT,
-                "| %s | %.0f | %s | %s | %s | %s | %s | %d | %d |%n",
+                "| %s | %.0f | %s | %s | %s | %s | %s | %d %% | %d | %d |%n",
                 name,
                 asked / (double) SECONDS,
                 told("%.0f", looks, 0.5, 0.95, 0.99),
@@ -183,6 +185,7 @@ final class Load {
                 told("%.0f", acts, 0.5, 0.95),
                 told("%.0f", bare, 0.5, 0.95),
                 told("%.1f", statements, 0.5, 0.95),
+                away,
                 times.refused.get(),
                 times.wrong.size());
         Map<String, Integer> counted = new TreeMap<>();

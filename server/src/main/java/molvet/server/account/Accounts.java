@@ -1,5 +1,6 @@
 package molvet.server.account;
 
+import com.nulabinc.zxcvbn.Zxcvbn;
 import jakarta.servlet.http.HttpServletRequest;
 import java.nio.charset.StandardCharsets;
 import java.time.Clock;
@@ -31,6 +32,9 @@ public class Accounts {
     static final String DEVICE = "device";
 
     static final String CALLED = "called";
+
+    /** Tries. Guessing at the door is slowed to a few an hour; at a stolen database such a password falls soon. */
+    private static final double GUESSED_SOON = 1e5;
 
     private static final Pattern EMAIL = Pattern.compile("[^\\s@<>\"]{1,64}@[^\\s@<>\"]{1,120}");
 
@@ -205,13 +209,22 @@ public class Accounts {
         return work.hash(goodPassword(password));
     }
 
-    /** @throws Refusal for one that is too short, or longer than a hash tells apart */
+    /**
+     * @throws Refusal for one that is too short, longer than a hash tells apart, or guessed soon: by the estimate of Wheeler, “zxcvbn:
+     *     low-budget password strength estimation”, USENIX Security 2016, which knows the most common of leaked passwords
+     */
     static String goodPassword(String password) {
         if (password.codePointCount(0, password.length()) < 8) {
             throw Refusal.of("password", "The password has fewer than 8 characters.", "Three or four words are good.");
         }
         if (password.getBytes(StandardCharsets.UTF_8).length > 72) {
             throw Refusal.of("password", "The password is longer than 72 bytes.", "Shorten it a little.");
+        }
+        if (new Zxcvbn().measure(password).getGuesses() < GUESSED_SOON) {
+            throw Refusal.of(
+                    "password",
+                    "By estimate, this password is guessed within a hundred thousand tries.",
+                    "Three or four words that do not belong together are good.");
         }
         return password;
     }

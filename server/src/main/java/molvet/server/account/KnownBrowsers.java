@@ -5,8 +5,6 @@ import jakarta.servlet.http.HttpServletRequest;
 import jakarta.servlet.http.HttpServletResponse;
 import java.net.InetAddress;
 import java.net.UnknownHostException;
-import java.nio.charset.StandardCharsets;
-import java.security.MessageDigest;
 import java.time.Duration;
 import java.util.Arrays;
 import java.util.HexFormat;
@@ -64,7 +62,7 @@ class KnownBrowsers {
         String browser = UUID.randomUUID().toString().replace("-", "");
         response.addHeader(
                 HttpHeaders.SET_COOKIE,
-                ResponseCookie.from(cookie, browser + "-" + sign(browser, account))
+                ResponseCookie.from(cookie, browser + "-" + sealed.sign(said(browser, account)))
                         .httpOnly(true)
                         .secure(request.isSecure())
                         .sameSite("Lax")
@@ -75,12 +73,10 @@ class KnownBrowsers {
     }
 
     private boolean isOurs(String token, CollectorStore.Row account) {
-        return MessageDigest.isEqual(
-                sign(token.substring(0, 32), account).getBytes(StandardCharsets.US_ASCII),
-                token.substring(33).getBytes(StandardCharsets.US_ASCII));
+        return sealed.isSigned(said(token.substring(0, 32), account), token.substring(33));
     }
 
-    private String sign(String browser, CollectorStore.Row account) {
-        return sealed.sign("known browser\n" + browser + "\n" + account.id() + "\n" + account.passwordHash());
+    private static String said(String browser, CollectorStore.Row account) {
+        return "known browser\n" + browser + "\n" + account.id() + "\n" + account.passwordHash();
     }
 }

@@ -68,11 +68,13 @@ class ArrivalRoom implements Room, Witness {
     public List<Table> tables() {
         return List.of(
                 Table.of("arrival")
+                        .sealed("text")
                         .words("kind", ArrivalKind.class)
                         .words("state", Arrivals.DRAFT, Arrivals.LOGGED)
                         .sameBy("created_at", "kind"),
                 Table.of("giver")
                         .words("naming", Arrivals.Naming.class)
+                        .sealed("sealed")
                         .without("sealed")
                         .sameBy("arrival_id", "position"),
                 Table.of("arrival_line")

@@ -15,9 +15,9 @@ class PlatformRoom implements Room {
     public List<Table> tables() {
         return List.of(
                 Table.kept("collector"),
-                Table.kept("act"),
+                Table.kept("act").sealed("changes"),
                 Table.kept("act_about"),
-                Table.kept("idempotency"),
+                Table.kept("idempotency").sealed("body"),
                 Table.kept("SPRING_SESSION"),
                 Table.kept("SPRING_SESSION_ATTRIBUTES"),
                 Table.kept("readiness"),

@@ -13,8 +13,9 @@ import java.util.stream.Stream;
  * @param undoable whether acts keep its rows, so that they can be put back; such a table has {@code id} and {@code collector_id}
  * @param apart columns that undo does not compare: what follows from others and is worked out again, or what changes outside acts
  * @param travel whether and how its rows go along when a collection moves to another Molvet
+ * @param sealed columns in which something may be {@link Sealed}, wholly or in part
  */
-public record Table(String name, boolean undoable, Set<String> apart, Travel travel) {
+public record Table(String name, boolean undoable, Set<String> apart, Travel travel, Set<String> sealed) {
     /**
      * @param goes whether its rows go along at all
      * @param stay columns that do not: what is worked out anew, and what nobody else may know
@@ -31,30 +32,36 @@ public record Table(String name, boolean undoable, Set<String> apart, Travel tra
 
     public Table {
         apart = Set.copyOf(apart);
+        sealed = Set.copyOf(sealed);
     }
 
     /** Rows that acts keep. */
     public static Table of(String name) {
-        return new Table(name, true, Set.of(), Travel.ALONG);
+        return new Table(name, true, Set.of(), Travel.ALONG, Set.of());
     }
 
     /** Rows that are not kept by acts: what follows from others, files, and what nobody undoes. */
     public static Table kept(String name) {
-        return new Table(name, false, Set.of(), Travel.NOT);
+        return new Table(name, false, Set.of(), Travel.NOT, Set.of());
     }
 
     public Table apart(String... columns) {
-        return new Table(name, undoable, Set.of(columns), travel);
+        return new Table(name, undoable, Set.of(columns), travel, sealed);
+    }
+
+    /** @see #sealed() */
+    public Table sealed(String... columns) {
+        return new Table(name, undoable, apart, travel, Set.of(columns));
     }
 
     /** Its rows go along though acts do not keep them. */
     public Table travelling() {
-        return new Table(name, undoable, apart, Travel.ALONG);
+        return new Table(name, undoable, apart, Travel.ALONG, sealed);
     }
 
     /** Its rows stay though acts keep them: they mean something in this Molvet only. */
     public Table staying() {
-        return new Table(name, undoable, apart, Travel.NOT);
+        return new Table(name, undoable, apart, Travel.NOT, sealed);
     }
 
     /** @see Travel#stay() */
@@ -96,6 +103,6 @@ public record Table(String name, boolean undoable, Set<String> apart, Travel tra
     }
 
     private Table travelling(Travel how) {
-        return new Table(name, undoable, apart, how);
+        return new Table(name, undoable, apart, how, sealed);
     }
 }
