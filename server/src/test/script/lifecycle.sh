@@ -152,15 +152,26 @@ killed "$(took ./molvet restore "$MOLVET_HOME/a.molvet" --demo)" restore "$MOLVE
 killed "$(took start)" demo
 killed 1.5 stop
 
+# Another key, while nothing runs: what was under the old one is under the new alone (it is looked at below).
+KEY=$(key)
+./molvet secret renew --demo > "$LOG" 2>&1 || fail "another key"
+grep -q 'under a new key ([1-9][0-9]* words)' "$LOG" || fail "what went under the new key is not told"
+key | grep -qx '[0-9a-f]\{64\}' && [ "$(key)" != "$KEY" ] || fail "the key is not another"
+[ -z "$(ours)" ] || fail "renewing the key left something running: $(ours)"
+
 # A forgotten password is set anew while nothing runs and while it runs; no other opens the account then.
 opens() {
-  curl -s -o /dev/null -w '%{http_code}' -X POST -H 'Content-Type: application/json' \
+  curl -s -c "$MOLVET_HOME/jar" -o /dev/null -w '%{http_code}' -X POST -H 'Content-Type: application/json' \
     -d "{\"email\":\"demo@molvet.example\",\"password\":\"$1\"}" "http://127.0.0.1:$MOLVET_PORT/api/session"
 }
 echo "three new words" | ./molvet password Demo@molvet.example --demo > "$LOG" 2>&1 || fail "password while nothing runs"
 [ -z "$(ours)" ] || fail "password left something running: $(ours)"
 start
 [ "$(opens 'three new words') $(opens molvet-demo)" = "200 401" ] || fail "the new password is not the one that opens"
+opens 'three new words' > /dev/null
+curl -s -b "$MOLVET_HOME/jar" "http://127.0.0.1:$MOLVET_PORT/api/givers/$(sql -e "select id from \`$(name)\`.giver where sealed is not null limit 1")/name" \
+  | grep -q 'Isolde Penrose' || fail "the new key does not open what was sealed under the old"
+./molvet secret renew --demo > /dev/null 2>&1 && fail "the key was renewed under a running server"
 echo "four newer words now" | ./molvet password demo@molvet.example --demo >> "$LOG" 2>&1 || fail "password while it runs"
 [ "$(opens 'four newer words now') $(opens 'three new words')" = "200 401" ] || fail "the newer password is not the one that opens"
 [ "$(sql -e "select count(*) from \`$(name)\`.SPRING_SESSION")" = 1 ] || fail "sessions outlived the password"
@@ -177,4 +188,4 @@ echo "three new words" | ./molvet password "x' or '1'='1" --demo >> "$LOG" 2>&1 
 ./molvet collectors --delete demo@molvet.example --demo < /dev/null > "$LOG" 2>&1 || fail "a collector was not deleted"
 [ "$(sql -e "select count(*) from \`$(name)\`.paint")" = 0 ] || fail "a deleted collector left paints"
 ./molvet stop > /dev/null
-echo "start, kill, stop, backup, restore, password and collectors hold"
+echo "start, kill, stop, backup, restore, another key, password and collectors hold"
