@@ -258,7 +258,7 @@ cluster_server_launch() { # SERVER
   (
     with_secrets
     export MOLVET_SERVER=server$n MOLVET_PORT=${SERVER_PORT[n]} MOLVET_METRICS_PORT=${SERVER_METRICS[n]} MOLVET_DEMO=true \
-      MOLVET_COOKIE=${MOLVET_COOKIE:-MOLVET-$PORT} MOLVET_FORWARDED=native
+      MOLVET_COOKIE=${MOLVET_COOKIE:-MOLVET-$PORT} MOLVET_FORWARDED=native MOLVET_KEEP_ALIVE=10m
     exec setsid java -Dmolvet.home="$HOME_DIR" -Dmolvet.server="server$n" $JAVA_FLAGS -XX:SharedArchiveFile="$APP/molvet.jsa" \
       -jar "$APP/molvet-app.jar" >> "$RUN/server$n.log" 2>&1 9>&- < /dev/null
   ) &

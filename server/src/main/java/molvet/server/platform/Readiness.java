@@ -1,11 +1,15 @@
 package molvet.server.platform;
 
+import com.zaxxer.hikari.HikariConfig;
+import com.zaxxer.hikari.HikariDataSource;
 import java.io.File;
+import java.sql.SQLException;
 import java.time.Clock;
 import java.time.Duration;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.stream.Stream;
+import javax.sql.DataSource;
 import org.flywaydb.core.Flyway;
 import org.flywaydb.core.api.MigrationInfo;
 import org.flywaydb.core.api.MigrationVersion;
@@ -15,12 +19,16 @@ import org.springframework.jdbc.core.simple.JdbcClient;
 import org.springframework.stereotype.Component;
 import org.springframework.transaction.TransactionException;
 
-/** Whether work can be sent to this server: what it needs is there, and can be written to. */
+/**
+ * Whether work can be sent to this server: what it needs is there, and can be written to. It asks on a connection of its own: a
+ * server that has its hands full is ready all the same, and to send all its work to the next would only fill the next one’s.
+ */
 @Component
-class Readiness {
+class Readiness implements AutoCloseable {
     /** Asked for by every watcher every second or two, and found out no oftener than this. */
     private static final Duration HOLDS = Duration.ofSeconds(2);
 
+    private final HikariDataSource own;
     private final JdbcClient db;
     private final Clock clock;
     private final HealthController.Progress progress;
@@ -36,14 +44,21 @@ class Readiness {
      * @param leastFree megabytes below which a disk counts as full
      */
     Readiness(
-            JdbcClient db,
+            DataSource database,
             Clock clock,
             HealthController.Progress progress,
             Flyway flyway,
             @Value("${molvet.server}") String server,
             @Value("${molvet.home:}") String home,
-            @Value("${molvet.least-free-megabytes}") long leastFree) {
-        this.db = db;
+            @Value("${molvet.least-free-megabytes}") long leastFree)
+            throws SQLException {
+        HikariConfig one = new HikariConfig();
+        database.unwrap(HikariDataSource.class).copyStateTo(one);
+        one.setPoolName("readiness");
+        one.setMaximumPoolSize(1);
+        one.setMinimumIdle(0);
+        this.own = new HikariDataSource(one);
+        this.db = JdbcClient.create(own);
         this.clock = clock;
         this.progress = progress;
         this.server = server;
@@ -57,6 +72,11 @@ class Readiness {
                 .map(MigrationInfo::getVersion)
                 .max(MigrationVersion::compareTo)
                 .orElseThrow();
+    }
+
+    @Override
+    public void close() {
+        own.close();
     }
 
     /** What is wrong, each as a sentence; none: all is well. */

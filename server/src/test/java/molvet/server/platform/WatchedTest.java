@@ -10,6 +10,7 @@ import java.sql.Statement;
 import java.util.ArrayList;
 import java.util.List;
 import java.util.Map;
+import javax.sql.DataSource;
 import molvet.server.Api;
 import molvet.server.RunningMolvet;
 import molvet.server.TestDatabase;
@@ -33,6 +34,31 @@ class WatchedTest {
         Api.Answer away = RunningMolvet.withoutDatabase(
                 () -> Wait.until(() -> watcher.get("/api/ready"), answer -> answer.status() != 200));
         assertThat(away.must(503).text()).contains("The database cannot be written to.");
+    }
+
+    /** All work of a server with its hands full would else go to the next, and then to none. */
+    @Test
+    void aServerWithItsHandsFullIsReady() throws Exception {
+        Map<String, Object> two = Map.of(
+                "spring.datasource.hikari.maximum-pool-size",
+                "2",
+                "spring.datasource.hikari.connection-timeout",
+                "500");
+        try (var busy = RunningMolvet.start(two)) {
+            DataSource pool = busy.getBean(DataSource.class);
+            Api watcher = new Api(RunningMolvet.url(busy));
+            try (Connection one = pool.getConnection();
+                    Connection other = pool.getConnection()) {
+                assertThat(one).isNotSameAs(other);
+                assertThat(Api.collector()
+                                .at(RunningMolvet.url(busy))
+                                .get("/api/paints")
+                                .must(503)
+                                .text())
+                        .contains("busy");
+                watcher.get("/api/ready").must(200);
+            }
+        }
     }
 
     @Test
