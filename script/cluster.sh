@@ -214,6 +214,9 @@ backend servers
   option httpchk
   http-check send meth GET uri /api/ready
   http-check expect status 200
+  # Nobody’s connection to a server serves another: what one sends cannot become the beginning of what another asks, and none that
+  # was just given up is taken up again.
+  http-reuse never
   # Told again by the proxy where that cannot do it twice: what only looks, and what carries its key.
   option redispatch 1
   retries 3
@@ -426,7 +429,7 @@ cluster_stop() {
   set_home "$BASE/cluster"
   # What a killed run left behind.
   take_lock && cluster_end
-  say "No cluster runs."
+  say "${STOPPED:+Stopped. }No cluster runs now."
 }
 
 # A backup of a cluster is made from any one database of it, while all of it works.
