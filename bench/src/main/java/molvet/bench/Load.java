@@ -25,7 +25,9 @@ import java.util.concurrent.CountDownLatch;
 import java.util.concurrent.atomic.AtomicBoolean;
 import java.util.concurrent.atomic.AtomicInteger;
 import java.util.stream.Collectors;
+import java.util.stream.LongStream;
 import javax.imageio.ImageIO;
+import org.springframework.security.crypto.bcrypt.BCryptPasswordEncoder;
 import tools.jackson.databind.JsonNode;
 import tools.jackson.databind.json.JsonMapper;
 
@@ -93,6 +95,8 @@ final class Load {
         String base = args[0];
         int paints = Integer.parseInt(args[2]);
         int collectors = Integer.parseInt(args[3]);
+        System.out.printf(
+                Locale.ROOT, "How fast a core is: a password’s hash, bcrypt of cost 11, in %d ms.%n%n", hash());
         List<Client> clients = new ArrayList<>();
         List<List<Long>> all = new ArrayList<>();
         try (Connection db = DriverManager.getConnection(args[1])) {
@@ -196,6 +200,19 @@ final class Load {
         Map<String, Integer> counted = new TreeMap<>();
         times.wrong.forEach(w -> counted.merge(w, 1, Integer::sum));
         counted.forEach((w, n) -> System.err.println(n + " × " + w));
+    }
+
+    /** Milliseconds, the best of five. */
+    private static long hash() {
+        BCryptPasswordEncoder passwords = new BCryptPasswordEncoder(11);
+        return LongStream.range(0, 5)
+                .map(i -> {
+                    long from = System.nanoTime();
+                    passwords.encode("three wet brushes");
+                    return (System.nanoTime() - from) / 1_000_000;
+                })
+                .min()
+                .orElseThrow();
     }
 
     /** The goal, and where it is missed what it was missed beside. */
