@@ -23,7 +23,7 @@ renew_secret() {
   if aside MOLVET_SEAL_ANEW=true && grep -q 'kept words are sealed under the new key' "$RUN/aside.log"; then
     keep_key "$new"
     leave_db
-    say "All that must not be told is under a new key ($(sed -nE 's/.* ([0-9]+) kept words.*/\1/p' "$RUN/aside.log") words)." \
+    say "All that must not be told is under a new key ($(sed -nE 's/.* ([0-9]+) kept words.*/\1/p' "$RUN/aside.log") of them)." \
       "Backups made before hold the key from before."
   else
     tail -3 "$RUN/aside.log"

@@ -155,7 +155,7 @@ killed 1.5 stop
 # Another key, while nothing runs: what was under the old one is under the new alone (it is looked at below).
 KEY=$(key)
 ./molvet secret renew --demo > "$LOG" 2>&1 || fail "another key"
-grep -q 'under a new key ([1-9][0-9]* words)' "$LOG" || fail "what went under the new key is not told"
+grep -q 'under a new key ([1-9][0-9]* of them)' "$LOG" || fail "what went under the new key is not told"
 key | grep -qx '[0-9a-f]\{64\}' && [ "$(key)" != "$KEY" ] || fail "the key is not another"
 [ -z "$(ours)" ] || fail "renewing the key left something running: $(ours)"
 
