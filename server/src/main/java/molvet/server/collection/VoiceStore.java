@@ -23,6 +23,7 @@ import molvet.core.pigment.Recipe;
 import molvet.core.pigment.Trait;
 import molvet.server.colour.Runs;
 import molvet.server.platform.Collector;
+import molvet.server.platform.Parts;
 import org.joda.money.CurrencyUnit;
 import org.joda.money.Money;
 import org.jspecify.annotations.Nullable;
@@ -32,7 +33,6 @@ import org.springframework.stereotype.Repository;
 /** Paints with all that is judged of them, many at once; and the disputes that were left. */
 @Repository
 public class VoiceStore {
-    private static final int ROWS_AT_ONCE = 5_000;
     private final JdbcClient db;
 
     VoiceStore(JdbcClient db) {
@@ -186,10 +186,10 @@ public class VoiceStore {
     /** Some, in the order of the ids; those of others are left out. */
     public List<VoiceRow> some(Collector me, List<Long> ids) {
         Map<Long, VoiceRow> rows = new LinkedHashMap<>();
-        for (int from = 0; from < ids.size(); from += ROWS_AT_ONCE) {
+        for (List<Long> part : Parts.of(ids)) {
             db.sql(ROWS + " and p.id in (:ids)")
                     .param("me", me.id())
-                    .param("ids", ids.subList(from, Math.min(ids.size(), from + ROWS_AT_ONCE)))
+                    .param("ids", part)
                     .query(VoiceRow.class)
                     .list()
                     .forEach(r -> rows.put(r.id(), r));

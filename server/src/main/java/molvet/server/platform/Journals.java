@@ -17,7 +17,6 @@ import org.springframework.stereotype.Component;
 /** What the act under way on this thread does to rows: each as it was before it was first touched, and as it becomes. */
 @Component
 class Journals {
-    private static final int ROWS_AT_ONCE = 1000;
     private static final ThreadLocal<@Nullable Journal> OPEN = new ThreadLocal<>();
     private static final Pattern OWN_COLUMN = Pattern.compile("select :(\\w+)");
     private final JdbcClient db;
@@ -110,10 +109,10 @@ class Journals {
                 .add(r.id));
         Map<Row, Map<String, Object>> all = new LinkedHashMap<>();
         byTable.forEach((table, ids) -> {
-            for (int from = 0; from < ids.size(); from += ROWS_AT_ONCE) {
+            for (List<Long> part : Parts.of(ids)) {
                 db.sql("select * from " + table + " where collector_id = :me and id in (:ids)")
                         .param("me", me.id())
-                        .param("ids", ids.subList(from, Math.min(ids.size(), from + ROWS_AT_ONCE)))
+                        .param("ids", part)
                         .query()
                         .listOfRows()
                         .forEach(r -> all.put(new Row(table, ((Number) r.get("id")).longValue()), RowTexts.of(r)));
