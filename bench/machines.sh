@@ -97,9 +97,13 @@ certified() { # MACHINE GROUP
 
 # Whoever asks in the clear is turned away, and the databases talk to each other by their certificates.
 closed_to_plain() {
+  local said asks=(on web1 mariadb --host="$(address db1)" -e 'select 1')
+  on web1 sed '/^ssl/d' /etc/haproxy/check.cnf >"$DIR/plain.cnf"
+  said=$(on people sh -c 'openssl s_client -connect "$0:4567" </dev/null 2>/dev/null' "$(address db1)")
   ! on people curl -s -m 5 -o /dev/null -H 'Accept: text/html' --fail "http://$(address web1):8787/" &&
-    ! on web1 mariadb --defaults-file=/etc/haproxy/check.cnf --skip-ssl --host="$(address db1)" -e 'select 1' >/dev/null 2>&1 &&
-    on people sh -c 'openssl s_client -connect "$0:4567" </dev/null 2>/dev/null' "$(address db1)" | grep -q "The machines of Molvet"
+    "${asks[@]:0:3}" --defaults-file=/etc/haproxy/check.cnf "${asks[@]:3}" >/dev/null &&
+    ! "${asks[@]:0:3}" --defaults-file="$DIR/plain.cnf" --skip-ssl "${asks[@]:3}" >/dev/null 2>&1 &&
+    [[ $said == *"The machines of Molvet"* ]]
 }
 
 database() { # MACHINE
