@@ -11,7 +11,8 @@ keep_key() { # KEYS
 renew_secret() {
   local former new
   need
-  [ -f "$APP/molvet-app.jar" ] || build
+  # A build from before this could not open what lies under two keys.
+  build
   [ -d "$HOME_DIR/db" ] || die "there is no collection in $HOME_DIR yet."
   take_lock || die "Molvet runs on this collection. ./molvet stop first, then renew its secret."
   own_db

@@ -46,6 +46,10 @@ class SealedAnewTest {
                 "kind", "GIFT", "text", "Tide PB29", "givers", List.of(Map.of("naming", "KEPT", "name", SECRET)));
         long id = me.post("/api/arrivals", gift).must(201).json().get("id").asLong();
         me.post("/api/arrivals/" + id + "/log", Map.of()).must(200);
+        // What is gone is kept by its act alone.
+        long gone = me.post("/api/arrivals", gift).must(201).json().get("id").asLong();
+        me.send("DELETE", "/api/arrivals/" + gone, null, "application/json", Map.of());
+        me.get("/api/arrivals/" + gone).must(404);
         JsonNode draft = me.post(
                         "/api/arrivals",
                         Map.of("kind", "GIFT", "text", "From " + SECRET + ":\nMoss PG7"),
@@ -85,6 +89,12 @@ class SealedAnewTest {
                             .asLong())
                     .as("the same act, told again under its key")
                     .isEqualTo(drafted);
+            there.undoLast();
+            assertThat(there.get("/api/givers/" + giver(there, gone) + "/name")
+                            .must(200)
+                            .text())
+                    .as("of the gift that was deleted")
+                    .contains(SECRET);
             there.undoLast();
             assertThat(there.get("/api/givers/" + giver(there, id) + "/name")
                             .must(200)

@@ -43,7 +43,7 @@ class WatchedTest {
                 "spring.datasource.hikari.maximum-pool-size",
                 "2",
                 "spring.datasource.hikari.connection-timeout",
-                "500");
+                "2500");
         try (var busy = RunningMolvet.start(two)) {
             DataSource pool = busy.getBean(DataSource.class);
             Api watcher = new Api(RunningMolvet.url(busy));
